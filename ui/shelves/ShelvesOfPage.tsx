@@ -1,10 +1,11 @@
 'use client';
 /** The shelves, from what came with the page. */
 import { useMemo } from 'react';
-import { unpackShelves, type PackedShelves } from './model/packed-shelves';
+import { unpack, type Packed } from '../kit/packed';
 import { Shelves } from './Shelves';
+import type { ShelvesProps } from './shelves-context';
 
-export function ShelvesOfPage({ packed }: { packed: PackedShelves }) {
-  const props = useMemo(() => unpackShelves(packed), [packed]);
+export function ShelvesOfPage({ packed }: { packed: Packed<ShelvesProps> }) {
+  const props = useMemo(() => unpack(packed), [packed]);
   return <Shelves {...props} />;
 }

@@ -6,9 +6,9 @@ import { searchShelves, spineOf, type Search } from '@/server/search/service';
 import { listLicences } from '@/server/licences/service';
 import { may } from '@/server/people/roles';
 import { signedInPerson } from '@/server/http';
+import { pack } from '@/ui/kit/packed';
 import { Refresh } from '@/ui/kit/Refresh';
 import { searchOf } from '@/ui/shelves/model/address';
-import { packShelves } from '@/ui/shelves/model/packed-shelves';
 import { ShelvesOfPage } from '@/ui/shelves/ShelvesOfPage';
 import type { ShelvesProps } from '@/ui/shelves/shelves-context';
 
@@ -46,7 +46,7 @@ export default async function Page({ searchParams }: { searchParams: Promise<Sea
   return (
     <>
       <Refresh subjects={['item', 'shelf', 'arrival']} />
-      <ShelvesOfPage packed={packShelves(props)} />
+      <ShelvesOfPage packed={pack(props)} />
     </>
   );
 }
