@@ -54,6 +54,8 @@ const MOST_THAT_SEARCH = 4;
 const WAIT_FOR_CONNECTION_MS = 10_000;
 /** A connection knows the statements that it has planned: a new one plans each of them anew, which takes longer than to run it. */
 const IDLE_CONNECTION_MS = 15 * 60_000;
+/** And keeps them all: those of searches come in as many shapes as people think of. */
+const OLDEST_CONNECTION_SECONDS = 3600;
 const WAIT_FOR_LOCK_MS = 30_000;
 /** How long one statement may take, and a transaction stand still. Pages are served with less (`tools/start.mjs`). */
 const USUAL_PATIENCE_SECONDS = 600;
@@ -66,6 +68,7 @@ function newPool(most: number, begin?: (client: pg.ClientBase) => Promise<unknow
     max: most,
     connectionTimeoutMillis: WAIT_FOR_CONNECTION_MS,
     idleTimeoutMillis: IDLE_CONNECTION_MS,
+    maxLifetimeSeconds: OLDEST_CONNECTION_SECONDS,
     statement_timeout: patience,
     idle_in_transaction_session_timeout: patience,
     lock_timeout: Math.min(patience, WAIT_FOR_LOCK_MS),
