@@ -4,7 +4,7 @@
  */
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { availableParallelism, cpus } from 'node:os';
-import { join } from 'node:path';
+import { dirname, join } from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
 import { Worker } from 'node:worker_threads';
 import type { Row } from './rows';
@@ -38,9 +38,12 @@ const probed = (): Promise<number> =>
 const together = async (): Promise<number> =>
   (await Promise.all(Array.from({ length: availableParallelism() }, probed))).reduce((sum, one) => sum + one, 0);
 
-/** The best that earlier runs saw on this machine, so that one that begins in a bad hour knows that it does. */
-const folder = process.env.ETAGERE_BENCH_DATA ?? '';
-const kept = join(folder, 'full-speed.json');
+/**
+ * The best that earlier runs saw on this machine, so that one that begins in a bad hour knows that it does. It lies beside
+ * the bench's own folder, which each run makes anew.
+ */
+const folder = process.env.ETAGERE_BENCH_DATA ? dirname(process.env.ETAGERE_BENCH_DATA) : '';
+const kept = join(folder, 'bench-full-speed.json');
 const machine = `${availableParallelism()} × ${cpus()[0]?.model ?? ''}`;
 
 interface Seen {
