@@ -2,7 +2,7 @@
  * A virtual processor that its host lends to others at the same time does half as much, for seconds or minutes on end. What is
  * measured in time is measured anew until the processors are as quick before and behind it as they have been seen to be.
  */
-import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
 import { availableParallelism, cpus } from 'node:os';
 import { dirname, join } from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
@@ -65,7 +65,9 @@ async function speed(): Promise<number> {
   best = now;
   if (folder) {
     mkdirSync(folder, { recursive: true });
-    writeFileSync(kept, JSON.stringify({ machine, best } satisfies Seen));
+    // a run that is ended in the middle leaves no half of it
+    writeFileSync(`${kept}.part`, JSON.stringify({ machine, best } satisfies Seen));
+    renameSync(`${kept}.part`, kept);
   }
   return now;
 }

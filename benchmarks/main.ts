@@ -3,6 +3,7 @@ import { spawn } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
+import { parseArgs } from 'node:util';
 import { accuracyRows } from './accuracy';
 import { applyRow, bakeRow } from './core';
 import { allowWaiting, noteSpeed } from './full-speed';
@@ -31,14 +32,18 @@ const hashing = (): number => {
 
 const before = ticks();
 const speeds = [hashing(), hashing(), hashing()];
-/** --only core, screens, frames, fleet or library: a part of it; --quick leaves the library out. */
-const argument = process.argv.indexOf('--only');
-const only = argument > 0 ? process.argv[argument + 1] : null;
-const part = (name: string): boolean =>
-  only ? only === name : name !== 'library' || !process.argv.includes('--quick');
+/** As tools/bench.mjs has looked at them. */
+const { values: asked } = parseArgs({
+  options: {
+    json: { type: 'boolean' },
+    quick: { type: 'boolean' },
+    only: { type: 'string' },
+    wait: { type: 'string' },
+  },
+});
+const part = (name: string): boolean => (asked.only ? asked.only === name : name !== 'library' || !asked.quick);
 const data = process.env.ETAGERE_BENCH_DATA!;
-const waiting = process.argv.indexOf('--wait');
-if (waiting > 0) allowWaiting(Number(process.argv[waiting + 1]));
+if (asked.wait) allowWaiting(Number(asked.wait));
 const rows: Row[] = [];
 if (part('core')) {
   // what is told in milliseconds comes last: by then the bench has seen how quick the processors can be
@@ -140,6 +145,6 @@ const after = ticks();
 console.error(
   `this machine during the run: SHA-256 at ${median(speeds).toFixed(0)} MB/s a thread; ${((100 * (after[0] - before[0])) / (after[1] - before[1])).toFixed(0)} % of its processors’ time was taken by its host`,
 );
-if (process.argv.includes('--json')) console.log(JSON.stringify(rows.map((r) => ({ ...r, ok: ok(r) }))));
+if (asked.json) console.log(JSON.stringify(rows.map((r) => ({ ...r, ok: ok(r) }))));
 else console.log(print(rows));
 process.exit(0);

@@ -217,8 +217,10 @@ const nameNow = `
 export interface ActivityFilter {
   below: number | null;
   person: string | null;
-  subject: string | null;
-  /** of that subject */ subjectId: string | null;
+  /** of one kind, and of that kind one alone where `id` is given */ about: {
+    subject: string;
+    id: string | null;
+  } | null;
 }
 
 /** Newest first, below an id; with the name that the subject bears now. A statement for what is asked, so that its plan can be kept. */
@@ -230,9 +232,10 @@ export async function activity(sql: Sql, filter: ActivityFilter, most: number): 
   };
   add('e.id', '<', filter.below);
   add('e.person_id', '=', filter.person);
-  add('e.subject', '=', filter.subject);
-  if (filter.subject) add('e.subject_id', '=', filter.subjectId);
-  if (filter.subject !== 'job') parts.push(`e.subject <> 'job'`);
+  if (filter.about) {
+    add('e.subject', '=', filter.about.subject);
+    add('e.subject_id', '=', filter.about.id);
+  } else parts.push(`e.subject <> 'job'`);
   const text = `
     select
       e.id, e.at, e.actor, e.subject, e.subject_id, e.action, e.before, e.after,
@@ -242,7 +245,7 @@ export async function activity(sql: Sql, filter: ActivityFilter, most: number): 
         -- an index finds it by its number; what is named otherwise has none
         select case when e.subject_id ~ '^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$' then e.subject_id::uuid end as id
       ) named
-    where ${parts.length ? parts.join(' and ') : 'true'}
+    where ${parts.join(' and ')}
     order by e.id desc
     limit $1
   `;

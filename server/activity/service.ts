@@ -30,13 +30,13 @@ export async function listActivity(
 ): Promise<{ rows: q.ActivityRow[]; people: { id: string; name: string }[]; more: number | null }> {
   allow(person, 'activity.view');
   const sql = pool();
+  const subject = subjects.find((one) => one === filter.subject);
   const rows = await q.activity(
     sql,
     {
       below: /^\d{1,15}$/.test(filter.below ?? '') ? Number(filter.below) : null,
       person: isUuid(filter.person ?? '') ? must(filter.person) : null,
-      subject: (subjects as readonly string[]).includes(filter.subject ?? '') ? must(filter.subject) : null,
-      subjectId: null,
+      about: subject ? { subject, id: null } : null,
     },
     most + 1,
   );
@@ -50,5 +50,5 @@ export async function listActivity(
 /** What happened to one item; everyone who may see it may see that. */
 export async function activityOfItem(person: Person, id: string, most = 30): Promise<q.ActivityRow[]> {
   allow(person, 'view');
-  return q.activity(pool(), { below: null, person: null, subject: 'item', subjectId: id }, most);
+  return q.activity(pool(), { below: null, person: null, about: { subject: 'item', id } }, most);
 }

@@ -87,6 +87,13 @@ describe('what searches', () => {
     expect(poolState()).toMatchObject({ open: 5, waiting: 0 });
   });
 
+  test('goes on, and through indexes still, when the database has ended its connections', async () => {
+    const { pid } = await one<{ pid: number }>(searching(), 'select pg_backend_pid() as pid');
+    await pool().query('select pg_terminate_backend($1)', [pid]);
+    await vi.waitFor(() => expect(poolState().open).toBe(1));
+    expect(await setting()).toBe('off');
+  });
+
   test('sees what the transaction wrote that it is part of', async () => {
     await transaction(async () => {
       await mark('within');

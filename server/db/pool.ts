@@ -49,8 +49,8 @@ const fences = (kept.etagereFence ??= new AsyncLocalStorage<Fence>());
 const underWay = (kept.etagereUnderWay ??= new AsyncLocalStorage<UnderWay>());
 
 const MOST_CONNECTIONS = 12;
-/** A web process answers four at once, and each of them searches once. */
-const MOST_THAT_SEARCH = 4;
+/** So many for each that searches: a web process answers four at once, and each of them searches once. */
+const FOR_EACH_THAT_SEARCHES = 3;
 const WAIT_FOR_CONNECTION_MS = 10_000;
 /** A connection knows the statements that it has planned: a new one plans each of them anew, which takes longer than to run it. */
 const IDLE_CONNECTION_MS = 15 * 60_000;
@@ -78,15 +78,16 @@ function newPool(most: number, begin?: (client: pg.ClientBase) => Promise<unknow
   return made;
 }
 
-const connections = (): pg.Pool =>
-  (kept.etagerePool ??= newPool(Number(process.env.ETAGERE_CONNECTIONS ?? MOST_CONNECTIONS)));
+const mostConnections = (): number => Number(process.env.ETAGERE_CONNECTIONS ?? MOST_CONNECTIONS);
+
+const connections = (): pg.Pool => (kept.etagerePool ??= newPool(mostConnections()));
 
 /**
  * Connections that search through indexes alone: with a limit, the planner else hopes for early hits, and reads the whole
  * table where there are none. Saying so once a connection spares each search a transaction of its own.
  */
 const searchConnections = (): pg.Pool =>
-  (kept.etagereSearchPool ??= newPool(MOST_THAT_SEARCH, (client) =>
+  (kept.etagereSearchPool ??= newPool(Math.ceil(mostConnections() / FOR_EACH_THAT_SEARCHES), (client) =>
     client.query('set enable_seqscan to off; set jit to off'),
   ));
 

@@ -1,8 +1,9 @@
 import type { Descriptor } from '@/core/editor/descriptor';
+import { must } from '@/core/must';
 import type { Sql } from '../db/pool';
 import { many, maybe, one } from '../db/query';
 
-/** Descriptors by their text, as they were last asked for: most pages read them all, and they change once a year. */
+/** Descriptors by their text, as they were last asked for: they are needed often, and seldom change. */
 let read = new Map<string, Descriptor>();
 
 const frozen = (text: string): Descriptor =>
@@ -15,8 +16,9 @@ export async function allDescriptors(sql: Sql): Promise<readonly Descriptor[]> {
     text: 'select descriptor::text as text from editor order by id, version',
   });
   const before = read;
-  read = new Map(rows.map(({ text }) => [text, before.get(text) ?? frozen(text)]));
-  return [...read.values()];
+  const all = rows.map(({ text }) => before.get(text) ?? frozen(text));
+  read = new Map(rows.map(({ text }, at) => [text, must(all[at])]));
+  return all;
 }
 
 export const upsertEditor = (sql: Sql, descriptor: Descriptor) =>

@@ -53,7 +53,7 @@ export async function counted(
     (
       select null, row_number() over (order by ${by.join(', ')})::int, id
       from (
-        select *
+        select id, ${order.map((_, i) => `k${i}`).join(', ')}
         from m
         where (select n from c) <= ${upTo}
         order by ${by.join(', ')}
