@@ -206,6 +206,13 @@ test('headers that make no sense are refused or passed over', async ({ request }
   };
   for (const [header, value] of Object.entries(strange))
     expect((await request.get('/api/shelves', { headers: { [header]: value } })).status(), header).toBeLessThan(500);
+  // by which a browser asks for a part of a page
+  for (const header of ['next-router-state-tree', 'next-router-prefetch', 'next-router-segment-prefetch', 'next-url'])
+    for (const value of ['x', '%', '["",{}', '[["a","b"],{}]', 'a'.repeat(9000)])
+      for (const page of ['/shelves', '/nowhere', '/_next/image?url=x']) {
+        const answer = await request.get(page, { headers: { rsc: '1', [header]: value } });
+        expect(answer.status(), `${page}, ${header}: ${value.slice(0, 20)}`).toBeLessThan(500);
+      }
 });
 
 test('every screen opens whatever its address says, or says that nothing stands there', async ({ request }) => {

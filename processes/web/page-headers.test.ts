@@ -42,6 +42,27 @@ describe('a page', () => {
     expect(given(asked).request.headers['x-address']).toBe(typed);
   });
 
+  const parts = (tree: unknown): string => encodeURIComponent(JSON.stringify(tree));
+
+  test.each([
+    ['no JSON', 'nonsense'],
+    ['half of a sign', '%'],
+    ['another kind of thing', parts({})],
+    ['parts that are none', parts(['', { children: 1 }])],
+    ['two of them', `${parts(['', {}])}, ${parts(['', {}])}`],
+    ['more than a page has', parts(['', { children: ['x'.repeat(50_000), {}] }])],
+  ])('is answered whole where what a browser says of the parts it shows is %s', (_, said) => {
+    const headers = { rsc: '1', 'next-router-state-tree': said };
+    for (const url of ['/shelves?_rsc=1x2y', '/_next/image?url=x'])
+      expect(given(url, headers).request.headers).not.toHaveProperty('next-router-state-tree');
+  });
+
+  test('is answered in part where a browser says which parts it shows', () => {
+    const said = parts(['', { children: ['(app)', { children: ['shelves', {}, null, 'refetch'] }] }, null, null, 16]);
+    const { request } = given('/shelves?_rsc=1x2y', { 'next-router-state-tree': said });
+    expect(request.headers['next-router-state-tree']).toBe(said);
+  });
+
   test.each([
     ['/shelves?q=a%00b', '/shelves?q=ab'],
     ['//evil.example/%00', '/evil.example/'],

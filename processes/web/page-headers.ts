@@ -4,6 +4,7 @@
  */
 import { randomUUID } from 'node:crypto';
 import type { IncomingMessage, ServerResponse } from 'node:http';
+import { parseAndValidateFlightRouterState } from 'next/dist/server/app-render/parse-and-validate-flight-router-state.js';
 
 /** @param isDevelopment whether Next's tools, which evaluate code and write styles, are to work */
 export function contentPolicy(nonce: string, isDevelopment = false): string {
@@ -43,6 +44,22 @@ function asTyped(address: string): string {
   return asked ? `${path}?${asked}` : path;
 }
 
+const SHOWN = 'next-router-state-tree';
+
+/**
+ * A browser that asks for a part of a page says which parts it shows. Over what Next cannot read there it breaks, with 500;
+ * without it, it answers with the whole. Whether it can is for Next itself to say: an older or newer one says it in other ways.
+ */
+function forgetUnreadableParts(request: IncomingMessage): void {
+  const shown = request.headers[SHOWN];
+  if (shown === undefined) return;
+  try {
+    parseAndValidateFlightRouterState(shown);
+  } catch {
+    delete request.headers[SHOWN];
+  }
+}
+
 /** Begins with one stroke, and so leads to nobody else. */
 const ownAddress = (address: string): string => address.replace(/^[/\\]*/, '/');
 
@@ -53,6 +70,7 @@ const ownAddress = (address: string): string => address.replace(/^[/\\]*/, '/');
 export function giveHeaders(request: IncomingMessage, response: ServerResponse, isDevelopment = false): boolean {
   const address = request.url ?? '/';
   for (const [name, value] of Object.entries(usual)) response.setHeader(name, value);
+  forgetUnreadableParts(request);
   if (!isPage(address)) return false;
   if (address.includes('%00')) {
     response.writeHead(307, { location: ownAddress(address.replaceAll(ZERO, '')) });
