@@ -1,16 +1,14 @@
 /** A large fleet: a thousand stations with two thousand files each, planned for, reporting, and looked at. */
 import { execFileSync } from 'node:child_process';
-import { Agent, get } from 'node:http';
-import { setTimeout as wait } from 'node:timers/promises';
 import { v7 } from 'uuid';
 import { pool } from '@/server/db/pool';
-import { many, one } from '@/server/db/query';
+import { one } from '@/server/db/query';
 import type { Person } from '@/server/people/roles';
 import { versionById } from '@/server/items/queries';
 import { planSteps, type Version } from '@/server/rollouts/plan';
 import { stations } from '@/server/stations/queries';
 import { fleet } from '@/server/stations/fleet';
-import { atFullSpeed, rowsAtFullSpeed } from './full-speed';
+import { rowsAtFullSpeed } from './full-speed';
 import { administrator } from './generate';
 import { librarian } from './library';
 import { median, type Row } from './rows';
@@ -155,117 +153,5 @@ export async function fleetRows(url: string, count = 1000, files = 2000): Promis
     ...(await rowsAtFullSpeed(() => planRows(person, count, files))),
     ...(await rowsAtFullSpeed(async () => [await pageRow(person, count)])),
     ...(await rowsAtFullSpeed(async () => [await reportRow(url, count)])),
-  ];
-}
-
-const quantile = (times: number[], share: number): number =>
-  [...times].sort((a, b) => a - b)[Math.ceil(times.length * share) - 1] ?? NaN;
-
-/**
- * Takes an answer to its last byte, as a browser is sent it, and does nothing with it: whoever asks runs on the processors of
- * the server here, which the people of a studio do not.
- */
-const taken = (agent: Agent, address: string, cookie: string): Promise<number> =>
-  new Promise((done, failed) => {
-    const asked = get(address, { agent, headers: { cookie, 'accept-encoding': 'gzip' } }, (response) => {
-      response.on('error', failed);
-      response.on('end', () => done(response.statusCode ?? 0));
-      response.resume();
-    });
-    asked.on('error', failed);
-  });
-
-/** The cookie of a session. */
-async function signedIn(url: string, { email, password }: { email: string; password: string }): Promise<string> {
-  const answer = await fetch(`${url}/api/session`, {
-    method: 'POST',
-    headers: { origin: url, 'content-type': 'application/json' },
-    body: JSON.stringify({ email, password }),
-  });
-  return (answer.headers.get('set-cookie') ?? '').split(';')[0]!;
-}
-
-/** Before what is measured. */
-const WARM_SECONDS = 15;
-
-/** A hundred people at once on the pages of a library, without a pause between them; and one alone. */
-export async function clientRows(
-  { url, signIns }: { url: string; signIns: { email: string; password: string }[] },
-  clients = 100,
-  seconds = 60,
-): Promise<Row[]> {
-  const cookie = await signedIn(url, signIns[0]!);
-  const items = await many<{ id: string }>(
-    pool(),
-    'select id from item where archived_at is null and merged_into is null limit 200',
-  );
-  const { n } = await one<{ n: number }>(pool(), 'select count(*)::int as n from item where archived_at is null');
-  const pages = (k: number): string =>
-    [
-      '/shelves',
-      `/items/${items[k % items.length]!.id}`,
-      '/api/search?q=kiln',
-      '/shelves?q=amber',
-      `/items/${items[(k * 7) % items.length]!.id}`,
-      '/rollouts',
-      '/intake',
-      '/api/search/spines?kind=look',
-    ][k % 8]!;
-  const others = new Map<number, number>();
-  const agent = new Agent({ keepAlive: true, maxSockets: clients });
-  const ask = async (page: string): Promise<number> => {
-    const began = performance.now();
-    const status = await taken(agent, url + page, cookie);
-    if (status !== 200) others.set(status, (others.get(status) ?? 0) + 1);
-    return performance.now() - began;
-  };
-  const together = async (seconds: number): Promise<number[]> => {
-    const times: number[] = [];
-    const until = Date.now() + seconds * 1000;
-    const client = async (_: unknown, c: number): Promise<void> => {
-      for (let k = c; Date.now() < until; k++) times.push(await ask(pages(k)));
-    };
-    await Promise.all(Array.from({ length: clients }, client));
-    return times;
-  };
-  // the items of a library in use have been looked at before: what is worked out of them once is there
-  for (const { id } of items) await ask(`/items/${id}`);
-  // a server that has just started runs code that the engine has not compiled yet
-  await together(WARM_SECONDS);
-  const oneAlone = async (): Promise<number[]> => {
-    const times: number[] = [];
-    for (let k = 0; k < 80; k++) {
-      times.push(await ask(pages(k)));
-      await wait(5);
-    }
-    return times;
-  };
-  const alone = await atFullSpeed(oneAlone);
-  const { measured: times, tries, words } = await atFullSpeed(() => together(seconds), 5);
-  const others95 = tries.map(({ measured }) => (quantile(measured, 0.95) / 1000).toFixed(2)).join(', ');
-  agent.destroy();
-  const what = `${clients} clients over ${n.toLocaleString('en')} items for ${seconds} s, two web processes`;
-  return [
-    {
-      name: `${what}, 95 % of answers within`,
-      figure: quantile(times, 0.95) / 1000,
-      unit: 's',
-      target: 1.5,
-      note: `${(times.length / seconds).toFixed(0)} answers a second; all tries ${others95} s; ${words}`,
-    },
-    {
-      name: 'answers among them that were none',
-      figure: [...others.values()].reduce((sum, count) => sum + count, 0),
-      unit: '',
-      target: 0,
-      note: [...others].map(([status, count]) => `${count} × ${status}`).join(', '),
-    },
-    {
-      name: 'one client alone, half of its pages within',
-      figure: quantile(alone.measured, 0.5),
-      unit: 'ms',
-      target: 20,
-      note: alone.words,
-    },
   ];
 }
