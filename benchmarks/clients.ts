@@ -13,11 +13,13 @@ interface Application {
 
 type Headers = Readonly<Record<string, string>>;
 
-/** How a page is asked for: the headers that go with it, and what its address gets. */
-interface Asking {
+interface Request {
+  address: string;
   headers: Headers;
-  address: (page: string) => string;
 }
+
+/** How a page is asked for. */
+type Asking = (page: string) => Request;
 
 const quantile = (times: number[], share: number): number =>
   [...times].sort((a, b) => a - b)[Math.ceil(times.length * share) - 1] ?? NaN;
@@ -46,10 +48,9 @@ async function signedIn(url: string, { email, password }: { email: string; passw
   return (answer.headers.get('set-cookie') ?? '').split(';')[0]!;
 }
 
-const asWholePages = (cookie: string): Asking => ({
-  headers: { cookie, 'accept-encoding': 'gzip' },
-  address: (page) => page,
-});
+const asWhole =
+  (cookie: string): Asking =>
+  (page) => ({ address: page, headers: { cookie, 'accept-encoding': 'gzip' } });
 
 /** What a browser says that shows the activity: it has the frame of all screens already. */
 const SHOWN = ['', { children: ['(app)', { children: ['activity', { children: ['__PAGE__', {}] }] }] }, null, null, 16];
@@ -59,18 +60,16 @@ const SHOWN = ['', { children: ['(app)', { children: ['activity', { children: ['
  * bears a sum of the headers; whoever gives another is told the right one, which is the same for all pages.
  */
 async function fromPageToPage(url: string, cookie: string): Promise<Asking> {
-  const headers = {
-    cookie,
-    'accept-encoding': 'gzip',
-    rsc: '1',
-    'next-router-state-tree': encodeURIComponent(JSON.stringify(SHOWN)),
-  };
-  const told = await fetch(`${url}/rollouts?_rsc`, { redirect: 'manual', headers });
+  const whole = asWhole(cookie);
+  const part = { rsc: '1', 'next-router-state-tree': encodeURIComponent(JSON.stringify(SHOWN)) };
+  const told = await fetch(`${url}/rollouts?_rsc`, { redirect: 'manual', headers: { cookie, ...part } });
   const sum = /[?&]_rsc=([^&]+)/.exec(told.headers.get('location') ?? '')?.[1];
   if (!sum) throw new Error(`no address for a part of a page: ${told.status}`);
-  return {
-    headers,
-    address: (page) => (page.startsWith('/api/') ? page : `${page}${page.includes('?') ? '&' : '?'}_rsc=${sum}`),
+  return (page) => {
+    const { address, headers } = whole(page);
+    // what is no page is asked for as ever
+    if (page.startsWith('/api/')) return { address, headers };
+    return { address: `${address}${page.includes('?') ? '&' : '?'}_rsc=${sum}`, headers: { ...headers, ...part } };
   };
 }
 
@@ -111,7 +110,8 @@ class People {
   /** @returns how long it took, in ms */
   async ask(page: string): Promise<number> {
     const began = performance.now();
-    const status = await taken(this.#agent, this.url + this.asking.address(page), this.asking.headers);
+    const { address, headers } = this.asking(page);
+    const status = await taken(this.#agent, this.url + address, headers);
     if (status !== 200) this.refused.set(status, (this.refused.get(status) ?? 0) + 1);
     return performance.now() - began;
   }
@@ -182,7 +182,7 @@ export async function clientRows({ url, signIns }: Application, clients = 100, s
   );
   const { n } = await one<{ n: number }>(pool(), 'select count(*)::int as n from item where archived_at is null');
   const items = rows.map(({ id }) => id);
-  const whole = new People(url, items, asWholePages(cookie), clients);
+  const whole = new People(url, items, asWhole(cookie), clients);
   // the items of a library in use have been looked at before: what is worked out of them once is there
   for (const id of items) await whole.ask(`/items/${id}`);
   const within = new People(url, items, await fromPageToPage(url, cookie), clients);
