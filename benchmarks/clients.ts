@@ -52,12 +52,12 @@ const asWhole =
   (cookie: string): Asking =>
   (page) => ({ address: page, headers: { cookie, 'accept-encoding': 'gzip' } });
 
-/** What a browser says that shows the activity: it has the frame of all screens already. */
+/** What a browser says that shows the activity: it has the frame of all screens already. The last is Next's mark of a root. */
 const SHOWN = ['', { children: ['(app)', { children: ['activity', { children: ['__PAGE__', {}] }] }] }, null, null, 16];
 
 /**
- * How browsers ask from a page to the next, in which they are without a new document: for what is new of it. The address
- * bears a sum of the headers; whoever gives another is told the right one, which is the same for all pages.
+ * How browsers ask from one page for the next: not for a document, but for what is new of it. The address bears a sum of
+ * the headers; whoever gives another is sent to the right one, which is the same for all pages.
  */
 async function fromPageToPage(url: string, cookie: string): Promise<Asking> {
   const whole = asWhole(cookie);
@@ -67,7 +67,7 @@ async function fromPageToPage(url: string, cookie: string): Promise<Asking> {
   if (!sum) throw new Error(`no address for a part of a page: ${told.status}`);
   return (page) => {
     const { address, headers } = whole(page);
-    // what is no page is asked for as ever
+    // Next sends what is no page elsewhere when it is asked for in parts
     if (page.startsWith('/api/')) return { address, headers };
     return { address: `${address}${page.includes('?') ? '&' : '?'}_rsc=${sum}`, headers: { ...headers, ...part } };
   };
@@ -77,7 +77,7 @@ async function fromPageToPage(url: string, cookie: string): Promise<Asking> {
 const WARM_SECONDS = 15;
 const ALONE = 80;
 const PAUSE_ALONE_MS = 5;
-const MOST_MINUTES = 5;
+const MOST_TRIES = 5;
 
 /** The eight kinds of pages and answers that people ask for, one after the other. */
 const pageOf = (items: readonly string[], k: number): string =>
@@ -146,7 +146,7 @@ async function rowsOf(people: People, seconds: number, names: { together: string
   // a server that has just started runs code that the engine has not compiled yet
   await people.together(WARM_SECONDS);
   const alone = await atFullSpeed(() => people.alone());
-  const { measured: times, tries, words } = await atFullSpeed(() => people.together(seconds), MOST_MINUTES);
+  const { measured: times, tries, words } = await atFullSpeed(() => people.together(seconds), MOST_TRIES);
   const all = tries.map(({ measured }) => (quantile(measured, 0.95) / 1000).toFixed(2)).join(', ');
   people.leave();
   return [

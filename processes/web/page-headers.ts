@@ -47,8 +47,8 @@ function asTyped(address: string): string {
 const SHOWN = 'next-router-state-tree';
 
 /**
- * A browser that asks for a part of a page says which parts it shows. Over what Next cannot read there it breaks, with 500;
- * without it, it answers with the whole. Whether it can is for Next itself to say: an older or newer one says it in other ways.
+ * A browser that asks for a part of a page says which parts it shows. Where Next cannot read that, it answers 500; where
+ * nothing is said, with the whole page. Next's own reading decides, since each version of it writes the parts in its own way.
  */
 function forgetUnreadableParts(request: IncomingMessage): void {
   const shown = request.headers[SHOWN];
