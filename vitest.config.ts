@@ -5,6 +5,14 @@ const at = (p: string) => fileURLToPath(new URL(p, import.meta.url));
 const resolve = { alias: { '@': at('.'), 'server-only': at('./tools/empty.mjs') } };
 /** They put modules of ours in the place of others, which nobody else may be given. */
 const apart = ['server/http/http.test.ts', 'server/http/serve.test.ts'];
+const screensApart = ['ui/workshop/workshop.test.tsx', 'ui/item/WillItShow.test.tsx'];
+const screens = {
+  environment: 'happy-dom',
+  // a link that is followed would leave an empty window for whatever comes after
+  environmentOptions: { happyDOM: { settings: { navigation: { disableMainFrameNavigation: true, disableFallbackToSetURL: true } } } },
+  setupFiles: ['ui/testing/setup.ts'],
+  testTimeout: 15_000,
+};
 export default defineConfig({
   test: {
     maxWorkers: 2,
@@ -32,14 +40,9 @@ export default defineConfig({
       { resolve, test: { name: 'apart', environment: 'node', include: apart, testTimeout: 30_000 } },
       {
         resolve,
-        test: {
-          name: 'screens',
-          environment: 'happy-dom',
-          include: ['ui/**/*.test.tsx'],
-          setupFiles: ['ui/testing/setup.ts'],
-          testTimeout: 15_000,
-        },
+        test: { ...screens, name: 'screens', isolate: false, include: ['ui/**/*.test.tsx'], exclude: screensApart },
       },
+      { resolve, test: { ...screens, name: 'screens apart', include: screensApart } },
       { resolve, test: { name: 'agent', environment: 'node', include: ['agent/**/*.test.ts'], testTimeout: 60_000 } },
       {
         resolve,
