@@ -1,45 +1,13 @@
-/** What a machine checks of the code: form, size, certainty, and who may import whom (docs/architecture.md). */
-import { createTypeScriptImportResolver } from 'eslint-import-resolver-typescript';
+/** What a machine checks of the code: form, size, certainty. Who may import whom stands in .dependency-cruiser.cjs. */
 import nextVitals from 'eslint-config-next/core-web-vitals';
-import importX from 'eslint-plugin-import-x';
 import { defineConfig, globalIgnores } from 'eslint/config';
 import tseslint from 'typescript-eslint';
 
 const typescript = ['**/*.{ts,tsx}'];
 const tests = ['**/*.test.{ts,tsx}', 'e2e/**', '**/testing.ts', '**/testing/**', '**/*.fixture.ts'];
 
-const forbid = (targets, sources, message) =>
-  targets.flatMap((target) => sources.map((from) => ({ target, from, message })));
-
-const zones = [
-  ...forbid(
-    ['./core/**/!(*.test).ts'],
-    [
-      './server',
-      './app',
-      './ui',
-      './agent',
-      './standins',
-      './demo',
-      './cli',
-      './processes',
-      './browser-workers',
-      './benchmarks',
-    ],
-    'core is pure',
-  ),
-  ...forbid(['./ui', './browser-workers'], ['./server'], 'ui and workers have no data access'),
-  ...forbid(
-    ['./agent'],
-    ['./server', './app', './ui', './standins', './demo', './cli'],
-    'the agent imports core alone',
-  ),
-  ...forbid(
-    ['./standins'],
-    ['./core', './server', './app', './ui', './agent', './demo', './cli'],
-    'stand-ins share no code with Etagere',
-  ),
-];
+/** Only here are components and hooks; elsewhere a function may begin with `use` without being one. */
+const screens = ['{app,ui}/**/*.{ts,tsx}'];
 
 export default defineConfig([
   globalIgnores([
@@ -51,7 +19,7 @@ export default defineConfig([
     'kernel/**',
     'core/look/kernel/bytes.gen.ts',
   ]),
-  ...nextVitals,
+  ...nextVitals.filter(({ rules }) => rules).map((config) => ({ ...config, files: screens })),
   ...tseslint.configs.recommendedTypeChecked.map((config) => ({ ...config, files: typescript })),
   {
     files: typescript,
@@ -61,11 +29,11 @@ export default defineConfig([
       '@typescript-eslint/no-unnecessary-type-assertion': 'off',
       '@typescript-eslint/no-base-to-string': 'off',
       '@typescript-eslint/unbound-method': 'off',
-      '@next/next/no-location-assign-relative-destination': 'off',
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
       '@typescript-eslint/no-misused-promises': ['error', { checksVoidReturn: { attributes: false } }],
     },
   },
+  { files: screens, rules: { '@next/next/no-location-assign-relative-destination': 'off' } },
   {
     files: ['**/*.{ts,tsx,mjs,cjs}'],
     rules: {
@@ -104,12 +72,6 @@ export default defineConfig([
         })),
       ],
     },
-  },
-  {
-    files: typescript,
-    plugins: { 'import-x': importX },
-    settings: { 'import-x/resolver-next': [createTypeScriptImportResolver()] },
-    rules: { 'import-x/no-cycle': 'error', 'import-x/no-restricted-paths': ['error', { zones }] },
   },
   {
     files: ['core/**/*.ts'],

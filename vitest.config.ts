@@ -9,7 +9,9 @@ const screensApart = ['ui/workshop/workshop.test.tsx', 'ui/item/WillItShow.test.
 const screens = {
   environment: 'happy-dom',
   // a link that is followed would leave an empty window for whatever comes after
-  environmentOptions: { happyDOM: { settings: { navigation: { disableMainFrameNavigation: true, disableFallbackToSetURL: true } } } },
+  environmentOptions: {
+    happyDOM: { settings: { navigation: { disableMainFrameNavigation: true, disableFallbackToSetURL: true } } },
+  },
   setupFiles: ['ui/testing/setup.ts'],
   testTimeout: 15_000,
 };

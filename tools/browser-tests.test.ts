@@ -5,11 +5,12 @@ import { join } from 'node:path';
 import { afterAll, describe, expect, test } from 'vitest';
 
 interface BrowserTests {
-  browserTests(
-    data: string,
-    run: (command: string, args: string[]) => Promise<number>,
-    path: string,
-  ): Promise<{ passed: number; failed: number }>;
+  browserTests(how: {
+    data: string;
+    run: (command: string, args: string[]) => Promise<number>;
+    browser: string;
+    path: string;
+  }): Promise<{ passed: number; failed: number }>;
 }
 // a program of the tools, which have no types
 const program = './browser-tests.mjs';
@@ -41,7 +42,7 @@ async function told(...runs: Run[]) {
     if (now.tests) writeFileSync(path, JSON.stringify({ suites: [{ suites: [{ specs: now.tests }] }] }));
     return Promise.resolve(now.status);
   };
-  const counts = await browserTests(folder, run, path);
+  const counts = await browserTests({ data: folder, run, browser: 'none', path });
   return { ...counts, asked };
 }
 

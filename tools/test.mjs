@@ -5,7 +5,7 @@
 import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join, relative } from 'node:path';
-import { browserTests } from './browser-tests.mjs';
+import { browserTests, testBrowser } from './browser-tests.mjs';
 import { startCluster, stopCluster } from './cluster.mjs';
 import { dataFolder, ensureDebian, ensurePackages, root, say } from './checkout.mjs';
 
@@ -81,6 +81,7 @@ function checkImports() {
     'browser-workers',
     'benchmarks',
     'faults',
+    'e2e',
   ];
   const cruise = spawnSync(
     process.execPath,
@@ -160,10 +161,9 @@ try {
   } else failed++;
   if (!filter.length) {
     part('browser');
-    ensureDebian(process.env.CHROMIUM ?? 'chromium', ['chromium']);
     // the browser's tests and the faults each load the demo
     process.env.ETAGERE_DEMO_PICTURES = join(process.env.ETAGERE_DATA, 'pictures');
-    const told = await browserTests(join(process.env.ETAGERE_DATA, 'e2e'), run);
+    const told = await browserTests({ data: join(process.env.ETAGERE_DATA, 'e2e'), run, browser: testBrowser() });
     passed += told.passed;
     failed += told.failed;
     await faults(['--rounds', String(minutes() > LONG_MINUTES ? 1 : ROUNDS_OF_FAULTS)]);
