@@ -1,7 +1,7 @@
 /** Every screen, in light and in dark, has no fault that axe finds; none scrolls sideways at 200 % zoom, but for tables. */
-import AxeBuilder from '@axe-core/playwright';
 import { readdirSync } from 'node:fs';
 import { join } from 'node:path';
+import { faultsOf } from './axe';
 import { aChart, aConversion, awake, planFor } from './app';
 import { expect, test, type Page } from './test';
 import { seconds } from './patience';
@@ -79,12 +79,8 @@ async function aBench(page: Page): Promise<string> {
 /** What axe finds in the page as it is; the structure is the same in the dark, its colors are not. */
 async function faultsIn(page: Page, screen: string, theme: 'light' | 'dark'): Promise<string[]> {
   await page.emulateMedia({ colorScheme: theme });
-  // what passes is not told in full: it is most of the work
-  const axe = new AxeBuilder({ page }).options({ resultTypes: ['violations'] });
-  const { violations } = await (theme === 'dark' ? axe.withRules(['color-contrast']) : axe).analyze();
-  return violations.map(
-    ({ id, nodes }) => `${screen}, ${theme}: ${id}: ${nodes.map((node) => node.html.slice(0, 160)).join(' | ')}`,
-  );
+  const faults = await faultsOf(page, theme === 'dark' ? { rules: ['color-contrast'] } : {});
+  return faults.map((fault) => `${screen}, ${theme}: ${fault}`);
 }
 
 /** At 200 % zoom of 1,280 pixels, and at 1,024. */
@@ -142,11 +138,7 @@ for (const theme of ['light', 'dark'] as const)
       await opener.click();
       const dialog = page.getByRole('dialog');
       await expect(dialog, `${button} at ${screen}`).toBeVisible();
-      const { violations } = await new AxeBuilder({ page })
-        .options({ resultTypes: ['violations'] })
-        .include('[role=dialog]')
-        .analyze();
-      expect(violations.map(({ id, nodes }) => `${screen}: ${id}: ${nodes[0]?.html.slice(0, 160)}`)).toEqual([]);
+      expect(await faultsOf(page, { within: '[role=dialog]' }), screen).toEqual([]);
       await page.keyboard.press('Escape');
       await expect(dialog).toBeHidden();
       await expect(opener, `focus after ${button} at ${screen}`).toBeFocused();

@@ -1,6 +1,6 @@
 /** The bench as its users work at it: a profile for two lights, the infrared frame, the maker's JPEG, a blind comparison, all by keyboard. */
-import AxeBuilder from '@axe-core/playwright';
 import { awake, idle } from './app';
+import { faultsOf } from './axe';
 import { expect, test, type Page } from './test';
 import { seconds } from './patience';
 
@@ -305,8 +305,7 @@ test('a museum day: patches of a target against their measured values, an odd pr
     buffer: Buffer.from('CGATS.17\nBEGIN_DATA\n1 2\nEND_DATA\n'),
   });
   await expect(dialog.getByRole('alert')).toContainText('no data format');
-  const { violations } = await new AxeBuilder({ page }).include('[role=dialog]').analyze();
-  expect(violations.map((v) => `${v.id}: ${v.nodes[0]?.html.slice(0, 200)}`)).toEqual([]);
+  expect(await faultsOf(page, { within: '[role=dialog]' })).toEqual([]);
   // the page is fetched anew afterwards, slowly: what is said meanwhile must not be put back
   await page.route('**/bench*_rsc=*', async (route) => {
     await new Promise((d) => setTimeout(d, 1200));

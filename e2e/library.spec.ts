@@ -1,11 +1,11 @@
 /** The library in depth: a mixed pack corrected and accepted, its second release, copies merged, a search by keyboard, many renamed, two people at one item, an intake put back. */
-import AxeBuilder from '@axe-core/playwright';
 import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
 import type { Settings } from '../core/preset/kinds';
 import { cubeOf, marlstoneOf } from '../demo/files';
 import { awake, idle, takeIn } from './app';
+import { faultsOf } from './axe';
 import { expect, test, type Page } from './test';
 import { seconds } from './patience';
 
@@ -490,7 +490,7 @@ test('from any screen an item, a screen or a task is reached by a few letters, a
   await expect(page.getByRole('heading', { name: 'Amber Proscenium', level: 1 })).toBeVisible();
   await page.keyboard.press('Control+k');
   await expect(palette).toBeVisible();
-  expect((await new AxeBuilder({ page }).include('[role=dialog]').analyze()).violations).toEqual([]);
+  expect(await faultsOf(page, { within: '[role=dialog]' })).toEqual([]);
   await palette.getByRole('combobox').fill('sign in');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('heading', { name: 'People', level: 1 })).toBeVisible();

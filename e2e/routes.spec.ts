@@ -153,8 +153,9 @@ test('one field after the other filled with nonsense: no endpoint breaks over an
       const answer = await ask(method, path.replace(/:\w+/, nowhere), sent);
       const text = await answer.text();
       asked++;
-      expect(answer.status).not.toBe(401);
-      if (answer.status >= 500) wrong.push(`${name} ${sent.slice(0, 200)}: ${answer.status} ${text.slice(0, 160)}`);
+      // gathered, and looked at once: thousands of expectations cost more than the answers
+      if (answer.status === 401 || answer.status >= 500)
+        wrong.push(`${name} ${sent.slice(0, 200)}: ${answer.status} ${text.slice(0, 160)}`);
     });
   }
   expect(wrong).toEqual([]);

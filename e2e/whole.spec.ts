@@ -1,8 +1,8 @@
 /** The library as a whole: an arrival decided file by file and taken back, a pack as a unit, many items at once, the agent's lines, a server that is gone. */
-import AxeBuilder from '@axe-core/playwright';
 import type { Settings } from '../core/preset/kinds';
 import { cubeOf } from '../demo/files';
 import { awake, deliver, takeIn } from './app';
+import { faultsOf } from './axe';
 import { expect, test, type Page } from './test';
 import { seconds } from './patience';
 
@@ -15,7 +15,7 @@ const cube = (title: string, settings: Settings) => cubeOf({ title, headings: []
 const region = (name: string) => page.getByRole('region', { name, exact: true });
 const row = (path: string) => page.locator(`[data-entry="${path}"]`);
 const toast = (words: RegExp | string) => page.getByRole('listitem').filter({ hasText: words });
-const sound = async () => expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+const sound = async () => expect(await faultsOf(page)).toEqual([]);
 
 /** A folder that was brought in, and is open to be settled. */
 async function bring(name: string, files: Record<string, string>): Promise<void> {
