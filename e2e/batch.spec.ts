@@ -57,7 +57,7 @@ test('a whole pack becomes tables: one left out, one that cannot be; and it is m
   await expect(row('Lantern One')).toContainText('open the approved');
 
   // a newer release makes what was made of it stale, and the same recipe makes it again
-  await takeIn(page, 'Lanterns', release(0.9), { shelf: 'Lanterns' });
+  await takeIn(page, 'Lanterns', release(0.9), { shelf: 'Lanterns, anew' });
   await page.goto('/shelves?stale=yes&q=Lantern');
   await awake(page);
   const spine = page.locator('[data-spine]', { hasText: 'Lantern One table' });

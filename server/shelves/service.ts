@@ -5,12 +5,24 @@ import { groupBy } from '@/core/lists';
 import { must } from '@/core/must';
 import { v7 } from 'uuid';
 import { Problem } from '@/core/problem';
-import { pool, transaction } from '../db/pool';
+import { pool, transaction, type Sql } from '../db/pool';
 import { shelfToPutOn } from '../items/create';
 import { record } from '../activity/queries';
 import { actorOf, allow, type Person } from '../people/roles';
 import { checked } from '../input';
 import * as q from '../items/queries';
+
+/** Throws where another shelf has the name. */
+async function refuseName(sql: Sql, id: string, name: string): Promise<void> {
+  const named = await q.shelfNamed(sql, name);
+  if (named && named.id !== id)
+    throw new Problem(
+      'shelf-exists',
+      `There is a shelf called ${named.name} already.`,
+      'name',
+      'Choose another name, or use that shelf.',
+    );
+}
 
 /** A shelf; with a query, one that fills itself by that search. */
 export async function addShelf(person: Person, input: BodyOf<'POST /api/shelves'>): Promise<string> {
@@ -29,6 +41,7 @@ export async function addShelf(person: Person, input: BodyOf<'POST /api/shelves'
       'Type some words or choose a facet first.',
     );
   await transaction(async (sql) => {
+    await refuseName(sql, id, shelf.name);
     await q.insertShelf(sql, {
       id,
       name: shelf.name,
@@ -52,6 +65,7 @@ export async function changeShelf(person: Person, id: string, input: BodyOf<'PAT
   await transaction(async (sql) => {
     const before = await q.shelfById(sql, id);
     if (!before) throw gone(id);
+    await refuseName(sql, id, changed.name);
     await q.renameShelf(sql, id, changed.name, changed.note);
     await record(
       sql,

@@ -54,6 +54,18 @@ export const shelfById = async (
     [id],
   );
 
+/** The shelf of a name that is in use; capitals make no other name. */
+export const shelfNamed = (sql: Sql, name: string): Promise<{ id: string; name: string } | undefined> =>
+  maybe<{ id: string; name: string }>(
+    sql,
+    `
+      select id, name
+      from shelf
+      where lower(name) = lower($1) and archived_at is null
+    `,
+    [name],
+  );
+
 export const renameShelf = (sql: Sql, id: string, name: string, note: string) =>
   sql.query('update shelf set name = $2, note = $3 where id = $1', [id, name, note]);
 
