@@ -30,6 +30,35 @@ export function decodeText(bytes: Uint8Array, what: string): string {
   }
 }
 
+const isUtf8 = (bytes: Uint8Array): boolean => {
+  try {
+    new TextDecoder('utf-8', { fatal: true }).decode(bytes);
+    return true;
+  } catch {
+    return false;
+  }
+};
+
+const windowsByte = (character: string): number => {
+  const code = character.codePointAt(0)!;
+  const isLatin = code < 0x80 || (code >= 0xa0 && code <= 0xff);
+  const above = WINDOWS.indexOf(character);
+  if (isLatin) return code;
+  return above < 0 ? -1 : 0x80 + above;
+};
+
+/**
+ * The inverse of decodeText: the text as bytes, in the encoding of the file that it came from, with its byte order mark where
+ * that has one. UTF-8 where Windows-1252 has no sign for a character.
+ */
+export function encodeText(text: string, from: Uint8Array): Uint8Array {
+  const mark = from[0] === 0xef && from[1] === 0xbb && from[2] === 0xbf ? '\ufeff' : '';
+  const utf8 = new TextEncoder().encode(mark + text);
+  if (mark || isUtf8(from)) return utf8;
+  const bytes = Array.from(text, windowsByte);
+  return bytes.includes(-1) ? utf8 : Uint8Array.from(bytes);
+}
+
 /** Text safe inside XML content and attributes; characters that XML 1.0 forbids are dropped. */
 export const escapeXml = (text: string): string =>
   text

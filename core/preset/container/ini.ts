@@ -1,23 +1,40 @@
 /**
  * INI text, and plain `key = value` text: sections are steps, keys their attributes; what stands before any section
- * belongs to the document. `;` and `#` begin a comment. Lines that are not changed stay as they are.
+ * belongs to the document. `;` and `#` begin a comment. What is not changed stays as it came: spaces, line ends, encoding.
  */
 import { Problem } from '../../problem';
-import { decodeText } from '../../text';
+import { decodeText, encodeText } from '../../text';
 import { emptyAbout, MAX_STEPS, tooManySteps, WHOLE, type OpenPreset, type OpenStep } from './open-preset';
 
-/** A line of a section: a key with its value, or a comment or empty line that is kept. */
-type Line = { key: string; value: string } | { kept: string };
+/** A key with its value, and what stands around that on its line. */
+interface KeyLine {
+  key: string;
+  value: string;
+  before: string;
+  after: string;
+}
+/** A line of a section; comments and empty lines are kept. */
+type Line = KeyLine | { kept: string };
 
-const isKey = (line: Line): line is { key: string; value: string } => 'key' in line;
+const isKey = (line: Line): line is KeyLine => 'key' in line;
+
+/** Where a section stands in the text: its first line as it is there, and how that ends a line. */
+interface Place {
+  where: string;
+  head: string;
+  lineEnd: string;
+}
 
 class Section implements OpenStep {
   readonly lines: Line[] = [];
   readonly source = this;
+  readonly where: string;
   constructor(
     readonly name: string,
-    readonly where: string,
-  ) {}
+    readonly place: Place,
+  ) {
+    this.where = place.where;
+  }
   attributes(): Record<string, string> {
     return Object.fromEntries(this.lines.filter(isKey).map(({ key, value }) => [key, value]));
   }
@@ -26,7 +43,7 @@ class Section implements OpenStep {
     const text = value.text.replace(/\s*[\r\n]+\s*/g, ' ');
     const there = this.lines.filter(isKey).find((line) => line.key === key);
     if (there) there.value = text;
-    else this.lines.splice(this.#endOfKeys(), 0, { key, value: text });
+    else this.lines.splice(this.#endOfKeys(), 0, { key, value: text, before: `${key}=`, after: this.place.lineEnd });
   }
   remove(key: string): void {
     const at = this.lines.findIndex((line) => isKey(line) && line.key === key);
@@ -37,8 +54,8 @@ class Section implements OpenStep {
     return this.lines.findLastIndex(isKey) + 1;
   }
   text(): string[] {
-    const lines = this.lines.map((line) => (isKey(line) ? `${line.key}=${line.value}` : line.kept));
-    return this.name === WHOLE ? lines : [`[${this.name}]`, ...lines];
+    const lines = this.lines.map((line) => (isKey(line) ? line.before + line.value + line.after : line.kept));
+    return this.name === WHOLE ? lines : [this.place.head, ...lines];
   }
 }
 
@@ -50,17 +67,34 @@ const badLine = (line: string, where: string): Problem =>
     'Ask the supplier for the file again, or export it anew from the editor that made it.',
   );
 
+const lineEndOf = (text: string): string => (text.includes('\r\n') ? '\r\n' : '\n');
+
+/** Each line with its own end; the last may have none. */
+const linesOf = (text: string): string[] => text.match(/[^\n]*\n|[^\n]+$/g) ?? [];
+
+function keyOf(raw: string, equals: number): KeyLine {
+  const behind = raw.slice(equals + 1);
+  const value = behind.trim();
+  // of an empty value all that is behind it is the end of the line
+  const from = equals + 1 + (value ? behind.indexOf(value) : 0);
+  return {
+    key: raw.slice(0, equals).trim(),
+    value,
+    before: raw.slice(0, from),
+    after: raw.slice(from + value.length),
+  };
+}
+
 /** Line and reason on what is neither section, key nor comment. */
 function sectionsOf(text: string): Section[] {
-  const sections = [new Section(WHOLE, 'line 1')];
-  const lines = text.split(/\r?\n/);
-  if (lines.at(-1) === '') lines.pop();
-  lines.forEach((raw, index) => {
+  const lineEnd = lineEndOf(text);
+  const sections = [new Section(WHOLE, { where: 'line 1', head: '', lineEnd })];
+  linesOf(text).forEach((raw, index) => {
     const line = raw.trim();
     const where = `line ${index + 1}`;
     const name = /^\[([^\]]+)\]$/.exec(line)?.[1];
     if (name !== undefined) {
-      if (sections.push(new Section(name.trim(), where)) > MAX_STEPS) throw tooManySteps(where);
+      if (sections.push(new Section(name.trim(), { where, head: raw, lineEnd })) > MAX_STEPS) throw tooManySteps(where);
       return;
     }
     const { lines: own } = sections.at(-1)!;
@@ -68,22 +102,27 @@ function sectionsOf(text: string): Section[] {
       own.push({ kept: raw });
       return;
     }
-    const equals = line.indexOf('=');
-    if (equals < 1) throw badLine(line, where);
-    own.push({ key: line.slice(0, equals).trim(), value: line.slice(equals + 1).trim() });
+    if (line.indexOf('=') < 1) throw badLine(line, where);
+    own.push(keyOf(raw, raw.indexOf('=')));
   });
   return sections;
 }
 
+/** A line that came last and without an end has one where another follows it. */
+const joined = (lines: readonly string[], lineEnd: string): string =>
+  lines.map((line, at) => (at < lines.length - 1 && !line.endsWith('\n') ? line + lineEnd : line)).join('');
+
 export function openIni(bytes: Uint8Array): OpenPreset {
-  const sections = sectionsOf(decodeText(bytes, 'INI file'));
+  const text = decodeText(bytes, 'INI file');
+  const sections = sectionsOf(text);
+  const lineEnd = lineEndOf(text);
   return {
     container: 'ini',
     namespaces: [],
     about: emptyAbout(),
     steps: () => [...sections],
     add(name) {
-      const section = new Section(name, 'written');
+      const section = new Section(name, { where: 'written', head: `[${name}]${lineEnd}`, lineEnd });
       sections.push(section);
       return section;
     },
@@ -93,6 +132,13 @@ export function openIni(bytes: Uint8Array): OpenPreset {
     say() {
       // the language itself says where titles stand
     },
-    bytes: () => new TextEncoder().encode(`${sections.flatMap((section) => section.text()).join('\n')}\n`),
+    bytes: () =>
+      encodeText(
+        joined(
+          sections.flatMap((section) => section.text()),
+          lineEnd,
+        ),
+        bytes,
+      ),
   };
 }
