@@ -9,7 +9,7 @@ const texts = (bytes: Uint8Array): string => new TextDecoder('utf-8', { ignoreBO
 /** What a file becomes when a key of a section of it is set. */
 function written(text: string | Uint8Array, section: string, key: string, value: string): Uint8Array {
   const open = openIni(typeof text === 'string' ? encoded(text) : text);
-  must(open.steps().find((step) => step.name === section)).set(key, { text: value });
+  must(open.steps().find((step) => step.name === section)).set(key, { text: value, json: value });
   return open.bytes();
 }
 
@@ -24,7 +24,7 @@ describe('an INI file that is written', () => {
 
   test('has a new section, and loses one', () => {
     const open = openIni(encoded(windows));
-    open.add('Film').set('name', { text: 'gray' });
+    open.add('Film').set('name', { text: 'gray', json: 'gray' });
     open.drop(must(open.steps().find(({ name }) => name === 'Light')));
     expect(texts(open.bytes())).toBe('; made there\r\n[Room]\r\nwall = red\r\n[Film]\r\nname=gray\r\n');
   });

@@ -1,9 +1,10 @@
 /**
  * JSON: the object itself is the document's step, objects within it are steps by their path ("tone/curve"), and each
  * object of a list is a step of that list's path. Numbers, texts, lists of numbers, of pairs and of texts are attributes.
+ * What is not changed says the same as before, whole numbers of any length too; indentation and line ends stay.
  */
 import { Problem } from '../../problem';
-import { decodeText } from '../../text';
+import { decodeText, encodeText } from '../../text';
 import {
   emptyAbout,
   LIST_SEPARATOR,
@@ -18,13 +19,27 @@ import {
 
 type Node = Record<string, unknown>;
 
+/**
+ * Marks a whole number that a double cannot hold, such as a moment in ticks or an identifier of 64 bits. It is kept as its
+ * digits: read as a number it would be written as another one.
+ */
+const LONG_INTEGER = '\u0000integer:';
+const isLongInteger = (text: string): boolean => /^-?\d{16,}$/.test(text) && !Number.isSafeInteger(Number(text));
+
+/** JSON whose long whole numbers are marked texts. The text has to be JSON: then every quote begins or ends a text. */
+const withMarks = (json: string): string =>
+  json.replace(/"(?:[^"\\]|\\.)*"|-?\d+(?:\.\d+)?(?:[eE][+-]?\d+)?/g, (token) =>
+    isLongInteger(token) ? JSON.stringify(LONG_INTEGER + token) : token,
+  );
+const withoutMarks = (json: string): string => json.replace(/"\\u0000integer:(-?\d+)"/g, '$1');
+
 const isNode = (value: unknown): value is Node => !!value && typeof value === 'object' && !Array.isArray(value);
 const isNumbers = (value: unknown): value is number[] =>
   Array.isArray(value) && value.every((one) => typeof one === 'number');
 
 /** The text of what one attribute holds; null for what is none: objects, and lists of them. */
 function textOf(value: unknown): string | null {
-  if (typeof value === 'string') return value;
+  if (typeof value === 'string') return value.startsWith(LONG_INTEGER) ? value.slice(LONG_INTEGER.length) : value;
   if (typeof value === 'number' || typeof value === 'boolean') return String(value);
   if (!Array.isArray(value) || !value.length) return null;
   if (isNumbers(value)) return value.join(' ');
@@ -54,13 +69,13 @@ class ObjectStep implements OpenStep {
   }
 }
 
-function parsed(bytes: Uint8Array): Node {
+function parsed(text: string): Node {
   let value: unknown;
   let reason = 'It is no object.';
   try {
-    value = JSON.parse(decodeText(bytes, 'JSON preset'));
+    value = JSON.parse(text);
+    if (/\d{16}/.test(text)) value = JSON.parse(withMarks(text));
   } catch (error) {
-    if (error instanceof Problem) throw error;
     reason = (error as Error).message;
   }
   if (isNode(value)) return value;
@@ -131,8 +146,16 @@ function removeFrom(node: Node, gone: Node): void {
   }
 }
 
+/** As the text of another file was laid out; on one line, that says nothing of how lines would begin. */
+function laidOut(root: Node, like: string): string {
+  const indentation = /^\s*\{\r?\n([ \t]+)/.exec(like)?.[1] ?? '  ';
+  const text = `${withoutMarks(JSON.stringify(root, null, indentation))}\n`;
+  return like.includes('\r\n') ? text.replace(/\n/g, '\r\n') : text;
+}
+
 export function openJson(bytes: Uint8Array): OpenPreset {
-  const root = parsed(bytes);
+  const text = decodeText(bytes, 'JSON preset');
+  const root = parsed(text);
   return {
     container: 'json',
     namespaces: [],
@@ -143,6 +166,6 @@ export function openJson(bytes: Uint8Array): OpenPreset {
     say() {
       // the language itself says where titles stand
     },
-    bytes: () => new TextEncoder().encode(`${JSON.stringify(root, null, 2)}\n`),
+    bytes: () => encodeText(laidOut(root, text), bytes),
   };
 }
