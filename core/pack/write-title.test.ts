@@ -1,5 +1,5 @@
 import { describe as describeTags, readDcp, writeDcp } from '../camera/dcp';
-import { strFromU8, strToU8, unzipSync } from 'fflate';
+import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
 import marlstone3 from '@/standins/descriptors/marlstone-3.json';
@@ -90,8 +90,11 @@ test('an editor’s archive gets a new about, and the same table', () => {
     bytes: new Uint8Array(),
     id: 'k',
   }).bytes;
-  const after = writeTitle('marlstone@4', before, 'New', ['B'], known);
   const unzipped = unzipSync(before);
+  // a number that the archive bears besides, longer than a double
+  const about = strFromU8(unzipped['about.json']!).replace('{', '{"made": 638412345678901234,');
+  const given = zipSync({ ...unzipped, 'about.json': strToU8(about) });
+  const after = writeTitle('marlstone@4', given, 'New', ['B'], known);
   const reread = unzipSync(after);
   expect(JSON.parse(strFromU8(reread['about.json']!))).toMatchObject({
     title: 'New',
@@ -99,6 +102,7 @@ test('an editor’s archive gets a new about, and the same table', () => {
     position: 3,
     scope: { input: 'camera data' },
   });
+  expect(strFromU8(reread['about.json']!)).toContain('"made": 638412345678901234');
   expect(reread['table.clf']).toEqual(unzipped['table.clf']);
 });
 

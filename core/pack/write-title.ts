@@ -9,7 +9,7 @@ import { editorKey, type Descriptor } from '../editor/descriptor';
 import { describeIcc } from '../icc/describe';
 import { member, memberNames } from '../look/archive';
 import { CONTACT_NAMESPACE_END, contactProperty, type Identity } from '../item/identity';
-import type { About } from '../preset/container';
+import { openPreset, type About } from '../preset/container';
 import { OWN_LANGUAGE } from '../preset/settings';
 import { writeAbout } from '../preset/write';
 import { Problem } from '../problem';
@@ -151,16 +151,16 @@ function titleArchive(bytes: Uint8Array, descriptor: Descriptor, title: string, 
     const data = member(bytes, name);
     if (data) files[name] = data;
   }
-  let json: Record<string, unknown>;
-  try {
-    json = JSON.parse(new TextDecoder().decode(files[about.name])) as typeof json;
-  } catch {
-    throw cannot('this archive: what it says of itself is no JSON');
+  const said = files[about.name];
+  if (!said) throw cannot('this archive: it says nothing of itself');
+  const open = openPreset('json', said);
+  const [whole] = open.steps();
+  const values: Record<string, string | string[]> = { '{title}': title, '{headings}': headings };
+  for (const [key, template] of Object.entries(about.json!)) {
+    const value = values[String(template)];
+    if (value !== undefined) whole?.set(key, { text: String(value), json: value });
   }
-  for (const [key, value] of Object.entries(about.json!))
-    if (value === '{title}') json[key] = title;
-    else if (value === '{headings}') json[key] = headings;
-  files[about.name] = new TextEncoder().encode(JSON.stringify(json, null, 1) + '\n');
+  files[about.name] = open.bytes();
   return zipSync(files, { level: 6, mtime: new Date(Date.UTC(2000, 0, 1, 12)) });
 }
 
