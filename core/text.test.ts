@@ -1,8 +1,8 @@
 import { describe, expect, test } from 'vitest';
 import fc from 'fast-check';
-import { strToU8 } from 'fflate';
+import { strFromU8, strToU8 } from 'fflate';
 import { decodeText, escapeXml, storable } from './text';
-import { xmlRoot } from './xml';
+import { decodeXml, encodeXml, xmlRoot } from './xml';
 import { lensFacts } from './lens/facts';
 
 describe('text', () => {
@@ -29,6 +29,24 @@ describe('text', () => {
     const hard = `a < b & "c" > 'd' \u{1f3fa} ]]> é`;
     expect(xmlRoot(strToU8(`<a t="${escapeXml(hard)}"/>`)).attributes.t).toBe(hard);
     expect(escapeXml('a\u0000b\u0008c\u001fd\ufffee\nf\tg')).toBe('abcde\nf\tg');
+  });
+});
+
+describe('XML as text', () => {
+  const declared = (label: string): Uint8Array => strToU8(`<?xml version="1.0" encoding="${label}"?><a/>`);
+  test('is read by the encoding that it names where it is no UTF-8, and by an older one where that is unknown', () => {
+    const letters = [0xc6, 0xe0, 0xf0];
+    const of = (label: string) => decodeXml(Uint8Array.of(...declared(label), ...letters), 'x').slice(-3);
+    expect(of('windows-1251')).toBe('Жар');
+    expect(of('no-such-encoding')).toBe('Æàð');
+    expect(decodeXml(Uint8Array.of(...declared('windows-1251'), ...strToU8('Ж')), 'x').slice(-1)).toBe('Ж');
+  });
+  test('is written as UTF-8, and says so', () => {
+    expect(strFromU8(encodeXml('<?xml version="1.0" encoding=\'ISO-8859-1\' standalone="yes"?><a b="é"/>'))).toBe(
+      '<?xml version="1.0" encoding=\'UTF-8\' standalone="yes"?><a b="é"/>',
+    );
+    for (const same of ['<?xml version="1.0" encoding="utf-8"?><a/>', '<a encoding="windows-1252"/>'])
+      expect(strFromU8(encodeXml(same))).toBe(same);
   });
 });
 

@@ -3,8 +3,30 @@ import { Problem } from './problem';
 
 const WINDOWS = '€\u0081‚ƒ„…†‡ˆ‰Š‹Œ\u008dŽ\u008f\u0090‘’“”•–—˜™š›œ\u009džŸ';
 
-/** Decodes UTF-8, or else Windows-1252; UTF-16 and binary content are refused with a remedy. A leading byte order mark is dropped. */
-export function decodeText(bytes: Uint8Array, what: string): string {
+/** Another encoding than UTF-8 by the name that a file gives it; null where nobody here knows that. */
+function decoderNamed(label: string): TextDecoder | null {
+  try {
+    return new TextDecoder(label);
+  } catch {
+    return null;
+  }
+}
+
+function decodeOlder(bytes: Uint8Array, label: string): string {
+  const decoder = decoderNamed(label) ?? new TextDecoder('windows-1252');
+  const text = decoder.decode(bytes);
+  // Node 20 decodes this as Latin-1, without the 27 signs that Windows has at 80…9F
+  return decoder.encoding === 'windows-1252'
+    ? text.replace(/[\u0080-\u009f]/g, (c) => WINDOWS[c.charCodeAt(0) - 0x80]!)
+    : text;
+}
+
+/**
+ * Decodes UTF-8, or else an older encoding; UTF-16 and binary content are refused with a remedy. A leading byte order mark is
+ * dropped.
+ * @param older its label (WHATWG Encoding), where the file itself names one
+ */
+export function decodeText(bytes: Uint8Array, what: string, older = 'windows-1252'): string {
   if ((bytes[0] === 0xff && bytes[1] === 0xfe) || (bytes[0] === 0xfe && bytes[1] === 0xff))
     throw new Problem(
       'text-utf16',
@@ -23,10 +45,7 @@ export function decodeText(bytes: Uint8Array, what: string): string {
   try {
     return new TextDecoder('utf-8', { fatal: true }).decode(bytes);
   } catch {
-    // Node 20 decodes this as Latin-1, without the 27 signs that Windows has at 80…9F
-    return new TextDecoder('windows-1252')
-      .decode(bytes)
-      .replace(/[\u0080-\u009f]/g, (c) => WINDOWS[c.charCodeAt(0) - 0x80]!);
+    return decodeOlder(bytes, older);
   }
 }
 
@@ -47,12 +66,16 @@ const windowsByte = (character: string): number => {
   return above < 0 ? -1 : 0x80 + above;
 };
 
+/** The byte order mark that a text begins with; empty where it has none. */
+export const markOf = (bytes: Uint8Array): string =>
+  bytes[0] === 0xef && bytes[1] === 0xbb && bytes[2] === 0xbf ? '\ufeff' : '';
+
 /**
  * The inverse of decodeText: the text as bytes, in the encoding of the file that it came from, with its byte order mark where
  * that has one. UTF-8 where Windows-1252 has no sign for a character.
  */
 export function encodeText(text: string, from: Uint8Array): Uint8Array {
-  const mark = from[0] === 0xef && from[1] === 0xbb && from[2] === 0xbf ? '\ufeff' : '';
+  const mark = markOf(from);
   const utf8 = new TextEncoder().encode(mark + text);
   if (mark || isUtf8(from)) return utf8;
   const bytes = Array.from(text, windowsByte);

@@ -1,13 +1,12 @@
 /** XML as a tree: a document that is checked before it becomes one, changed in its place, and written. */
 import { DOMParser, XMLSerializer, type Document, type Element } from '@xmldom/xmldom';
-import { decodeText } from './text';
-import { strictParser } from './xml';
+import { decodeXml, encodeXml, strictParser } from './xml';
 
 const MAX_DEPTH = 40;
 
 /** A tree of a text that has no document type, is well formed, and is not nested deeper than anybody writes. */
 export function treeOf(bytes: Uint8Array, what: string): Document {
-  const text = decodeText(bytes, what);
+  const text = decodeXml(bytes, what);
   const { parser, fault } = strictParser(what);
   let depth = 0;
   parser.on('opentag', () => {
@@ -27,7 +26,7 @@ export function treeOf(bytes: Uint8Array, what: string): Document {
 }
 
 export const bytesOf = (tree: Document): Uint8Array =>
-  new TextEncoder().encode(`${new XMLSerializer().serializeToString(tree).trimEnd()}\n`);
+  encodeXml(`${new XMLSerializer().serializeToString(tree).trimEnd()}\n`);
 
 export const elementsOf = (parent: Element): Element[] =>
   [...parent.childNodes].filter((node): node is Element => node.nodeType === 1);

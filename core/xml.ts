@@ -13,6 +13,22 @@ export interface XmlRoot {
 
 const MAX_DEPTH = 60;
 
+const DECLARED = /^(<\?xml\s[^>]*?\sencoding\s*=\s*["'])([A-Za-z][\w.-]*)/;
+
+/** XML as text: UTF-8, or else the encoding that its declaration names (XML 1.0, 4.3.3), or else Windows-1252. */
+export function decodeXml(bytes: Uint8Array, what: string): string {
+  const head = String.fromCharCode(...bytes.subarray(0, 200));
+  return decodeText(bytes, what, DECLARED.exec(head)?.[2]);
+}
+
+const isUtf8 = (label: string): boolean => /^utf-?8$/i.test(label);
+
+/** The bytes of XML as UTF-8, which its declaration then names, whatever it named before. */
+export const encodeXml = (text: string, mark = ''): Uint8Array =>
+  new TextEncoder().encode(
+    mark + text.replace(DECLARED, (whole, before: string, label: string) => (isUtf8(label) ? whole : `${before}UTF-8`)),
+  );
+
 /** A parser that refuses document types, depth and errors with their place. */
 export function strictParser(what: string): {
   parser: SaxesParser<{ xmlns: true; position: true }>;
@@ -62,7 +78,7 @@ export function xmlRoot(bytes: Uint8Array, what = 'XML file'): XmlRoot {
   parser.on('closetag', () => {
     depth--;
   });
-  parser.write(decodeText(bytes, what)).close();
+  parser.write(decodeXml(bytes, what)).close();
   if (!root)
     throw new Problem(
       'xml-malformed',

@@ -1,7 +1,6 @@
 /** Which lenses a lens database (our open XML format) calibrates, by which names, in which quantities, by which figures. */
 import type { SaxesTagNS } from 'saxes';
-import { decodeText } from '../text';
-import { strictParser } from '../xml';
+import { decodeXml, strictParser } from '../xml';
 import { checkRoot } from './facts';
 
 /** What was measured once: with which settings of the lens, and what came of it. */
@@ -147,6 +146,6 @@ export function calibrations(bytes: Uint8Array): Calibrations {
     if (depth === 2) lens = null;
     depth--;
   });
-  parser.write(decodeText(bytes, 'lens database')).close();
+  parser.write(decodeXml(bytes, 'lens database')).close();
   return out;
 }

@@ -1,7 +1,6 @@
 /** What a lens database (our open XML format) holds, counted; its models are computed elsewhere. */
 import { Problem } from '../problem';
-import { decodeText } from '../text';
-import { strictParser } from '../xml';
+import { decodeXml, strictParser } from '../xml';
 import { lensName } from './name';
 
 export const LENS_NAMESPACE = 'https://etagere.example/ns/lens-database/1';
@@ -43,6 +42,6 @@ export function lensFacts(bytes: Uint8Array): LensFacts {
   parser.on('closetag', () => {
     depth--;
   });
-  parser.write(decodeText(bytes, 'lens database')).close();
+  parser.write(decodeXml(bytes, 'lens database')).close();
   return out;
 }

@@ -2,8 +2,7 @@
  * The records of a lens database and what differs between two releases of it: each child of the root, told apart by what it
  * is, its maker, model or name, and its mount; the same where its whole content is, whatever the order of attributes.
  */
-import { decodeText } from '../text';
-import { strictParser } from '../xml';
+import { decodeXml, strictParser } from '../xml';
 import { calibrations } from './calibrated';
 import { lensName } from './name';
 import { checkRoot } from './facts';
@@ -89,7 +88,7 @@ export function lensRecords(bytes: Uint8Array): LensRecord[] {
       now = null;
     }
   });
-  parser.write(decodeText(bytes, 'lens database')).close();
+  parser.write(decodeXml(bytes, 'lens database')).close();
   return out;
 }
 

@@ -1,7 +1,6 @@
 /** ASC Color Decision List files (ASC CDL 1.2): .cc, .ccc and .cdl. Read into corrections; slope and power must be positive. */
 import { Problem } from '../problem';
-import { decodeText } from '../text';
-import { strictParser } from '../xml';
+import { decodeXml, strictParser } from '../xml';
 
 export interface Correction {
   id: string;
@@ -62,7 +61,7 @@ export function readCdl(bytes: Uint8Array): Correction[] {
     else if (tag.local === 'ColorCorrection') now = null;
     text = '';
   });
-  parser.write(decodeText(bytes, 'CDL file')).close();
+  parser.write(decodeXml(bytes, 'CDL file')).close();
   if (!out.length) throw new Problem('cdl-empty', 'There is no ColorCorrection in this file.', 'the root', again);
   return out;
 }

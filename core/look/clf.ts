@@ -3,8 +3,7 @@
  * there is but for a Range before it, its table. A LUT3D's blue index runs fastest in the file.
  */
 import { Problem } from '../problem';
-import { decodeText } from '../text';
-import { strictParser } from '../xml';
+import { decodeXml, strictParser } from '../xml';
 import {
   cdlStyles,
   channels,
@@ -213,7 +212,7 @@ export function readClf(bytes: Uint8Array): ClfFile {
     if (node && path.length === 2) node = null;
     path.pop();
   });
-  parser.write(decodeText(bytes, 'CLF file')).close();
+  parser.write(decodeXml(bytes, 'CLF file')).close();
   if (!nodes.length)
     throw new Problem('clf-empty', 'The process list has no node that the format knows.', 'ProcessList', again);
   const steps = nodes.map(stepOf);

@@ -58,6 +58,33 @@ test.each(files)('%s, %s: the title is written, and every other byte stays', (fo
   }
 });
 
+/** Text as files of one byte a letter have it; only letters that Latin-1 has. */
+const oneByteEach = (text: string): Uint8Array => Uint8Array.from(text, (letter) => letter.charCodeAt(0));
+
+test.each([
+  ['cube', 'a.cube', '# Töpferei\nTITLE "Grün"\nLUT_3D_SIZE 2\n' + '0 0 0\n1 1 1\n'.repeat(4)],
+  ['marlstone@3', 'a.mpreset', marlstonePreset('; Töpferei\n[light]\namount=140', { headings: ['Öfen'] })],
+])('%s of one byte a letter: it stays so, and nothing of it is mixed up', (format, name, text) => {
+  const after = writeTitle(format, oneByteEach(text), 'Größe', ['Öfen'], known);
+  expect(recognise(name, after, known).title).toBe('Größe');
+  expect(String.fromCharCode(...after)).toContain('Töpferei');
+  // with a letter that there is no byte for, all of it is UTF-8
+  const wide = writeTitle(format, oneByteEach(text), 'Жар', ['Öfen'], known);
+  expect(recognise(name, wide, known).title).toBe('Жар');
+  expect(strFromU8(wide)).toContain('Töpferei');
+});
+
+test('XML in another encoding is UTF-8 afterwards, and says so', () => {
+  const declared = steps.replace('?>', ' encoding="windows-1251"?>');
+  // "Жар" as windows-1251 has it
+  const [before = '', after = ''] = declared.split('Old');
+  const given = Uint8Array.of(...oneByteEach(before), 0xc6, 0xe0, 0xf0, ...oneByteEach(after));
+  expect(recognise('a.msteps', given, known).title).toBe('Жар & gone');
+  const written = writeTitle('marlstone@4', given, 'Пепел', ['A'], known);
+  expect(recognise('a.msteps', written, known).title).toBe('Пепел');
+  expect(strFromU8(written)).toContain('<?xml version="1.0" encoding="UTF-8"?>\n<!-- kept -->');
+});
+
 test('any title comes back as it was written', () => {
   fc.assert(
     fc.property(

@@ -13,7 +13,8 @@ import { openPreset, type About } from '../preset/container';
 import { OWN_LANGUAGE } from '../preset/settings';
 import { writeAbout } from '../preset/write';
 import { Problem } from '../problem';
-import { escapeXml } from '../text';
+import { decodeText, encodeText, escapeXml, markOf } from '../text';
+import { decodeXml, encodeXml } from '../xml';
 
 const cannot = (what: string): Problem =>
   new Problem(
@@ -22,18 +23,14 @@ const cannot = (what: string): Problem =>
     'format',
     'The item keeps its title all the same, and files made for editors carry it.',
   );
-const latin = {
-  decode: (bytes: Uint8Array): string => {
-    let text = '';
-    for (let i = 0; i < bytes.length; i += 8192) text += String.fromCharCode(...bytes.subarray(i, i + 8192));
-    return text;
-  },
-  encode: (s: string): Uint8Array => Uint8Array.from(s, (c) => c.charCodeAt(0)),
-};
-/** Text to the bytes that it has as UTF-8, each as one character: files are edited byte for byte. */
-const utf8 = (s: string): string => latin.decode(new TextEncoder().encode(s));
-const line = (s: string): string => utf8(s.replace(/[\r\n]+/g, ' '));
-const attribute = (s: string): string => utf8(escapeXml(s.replace(/[\r\n]+/g, ' ')));
+/** A text file by what edits its text; every other byte stays as it came, in the encoding that it came in. */
+const edited = (bytes: Uint8Array, what: string, edit: (text: string) => string): Uint8Array =>
+  encodeText(edit(decodeText(bytes, what)), bytes);
+/** The same of XML; where that was in another encoding than UTF-8, it is UTF-8 from then on, and says so. */
+const editedXml = (bytes: Uint8Array, what: string, edit: (text: string) => string): Uint8Array =>
+  encodeXml(edit(decodeXml(bytes, what)), markOf(bytes));
+const line = (s: string): string => s.replace(/[\r\n]+/g, ' ');
+const attribute = (s: string): string => escapeXml(line(s));
 /** Text as a pattern that finds just that. */
 const literally = (s: string): string => s.replace(/[.*+?^${}()|[\]\\]/g, '\\$&');
 // a replacement text has no special signs
@@ -177,9 +174,8 @@ export function writeTitle(
   descriptors: readonly Descriptor[],
   identity: Partial<Identity> = {},
 ): Uint8Array {
-  const s = latin.decode(bytes);
   const descriptor = descriptors.find((x) => editorKey(x) === format);
-  if (format === 'cube') return latin.encode(cube(s, title));
+  if (format === 'cube') return edited(bytes, '.cube file', (text) => cube(text, title));
   if (format === 'dcp') {
     const dcp = readDcp(bytes);
     setText(dcp, read.name, title.slice(0, 400));
@@ -187,7 +183,8 @@ export function writeTitle(
     return writeDcp(dcp);
   }
   if (format === 'icc') return describeIcc(bytes, title, identity.rights ?? '');
-  if (format === 'clf') return latin.encode(rootAttribute(s, 'ProcessList', 'name', title));
+  if (format === 'clf')
+    return editedXml(bytes, 'CLF file', (text) => rootAttribute(text, 'ProcessList', 'name', title));
   if (format === OWN_LANGUAGE) return ownSettings(bytes, { title, headings, identity });
   if (bytes[0] === 0x50 && bytes[1] === 0x4b && descriptor) return titleArchive(bytes, descriptor, title, headings);
   if (!descriptor) throw cannot(`a file of the format ${format}`);
@@ -203,16 +200,16 @@ function titlePreset(
   if (!presets) throw cannot(`a file of ${editor}`);
   const { title, headings, identity } = about;
   const { container, mapping } = presets;
-  const s = latin.decode(bytes);
   if (container === 'json') return writeAbout(presets, bytes, about);
-  if (container === 'xmp') return latin.encode(xmp(s, title, headings, identity));
+  const what = `preset of ${editor}`;
+  if (container === 'xmp') return editedXml(bytes, what, (text) => xmp(text, title, headings, identity));
   if (!mapping.title) throw cannot(`presets of ${editor}`);
-  const set = (text: string, at: { step: string; attribute: string }, value: string): string =>
-    container === 'ini'
-      ? iniKey(text, at.step, at.attribute, value)
-      : rootAttribute(text, at.step, at.attribute, value);
-  const titled = set(s, mapping.title, title);
-  return latin.encode(
-    mapping.headings ? set(titled, mapping.headings, headings.join(mapping.headings.separator)) : titled,
-  );
+  const places = [
+    { at: mapping.title, value: title },
+    ...(mapping.headings ? [{ at: mapping.headings, value: headings.join(mapping.headings.separator) }] : []),
+  ];
+  const sayAt = container === 'ini' ? iniKey : rootAttribute;
+  const say = (text: string): string =>
+    places.reduce((said, { at, value }) => sayAt(said, at.step, at.attribute, value), text);
+  return container === 'ini' ? edited(bytes, what, say) : editedXml(bytes, what, say);
 }
