@@ -109,12 +109,18 @@ async function entriesAt(root: string, place: string, list: BundleList): Promise
   }
 }
 
-/** The editors' own indexes and short lists that are there, as text; of an entry of a bundle, its canonical form. */
+/** Longer ones are not told: no editor's index is. */
+const MOST_INDEX = 500_000;
+
+/**
+ * The editors' own indexes and short lists that are there, as text; of an entry of a bundle, its canonical form. What is no
+ * UTF-8 is told with U+FFFD, by which the server leaves it as it is.
+ */
 export async function readIndexes(root: string, paths: readonly string[]): Promise<{ path: string; text: string }[]> {
   const all = await Promise.all(
     paths.map(async (path) => {
       const text = await textAt(root, path).catch(() => null);
-      return text === null || text.length > 500_000 ? [] : [{ path, text }];
+      return text === null || text.length > MOST_INDEX ? [] : [{ path, text }];
     }),
   );
   return all.flat();

@@ -2,6 +2,9 @@
 import { hasUnseen } from '../editor/own-folder';
 import { Problem } from '../problem';
 
+/** Why an index that lies at a station, and that its agent did not tell, is not changed. */
+export const UNREADABLE = 'is no UTF-8 text, or too long to be read there, and stays as it is';
+
 /** A name that would be two lines, or none that is seen, cannot be an entry. */
 function refuseUnfit(names: readonly string[]): void {
   const bad = names.find((name) => hasUnseen(name) || name.trim() === '');

@@ -6,7 +6,7 @@ import { editorKey, isBundlePlace, type Descriptor } from '@/core/editor/descrip
 import { groupBy } from '@/core/lists';
 import { acceptance, isUnusedAmong, thingOfVersion } from '@/core/editor/acceptance';
 import { fileName } from '@/core/editor/file-name';
-import { addLines } from '@/core/sync/index-lines';
+import { addLines, UNREADABLE } from '@/core/sync/index-lines';
 import { knowsBundles } from '@/core/sync/protocol';
 import { resolveTemplate } from '@/core/sync/place-templates';
 import { decide, foldKey, isChangedThere } from '@/core/sync/three-way';
@@ -15,7 +15,6 @@ import type { Sql } from '../db/pool';
 import { versionById } from '../items/queries';
 import { renditionFor, type Looks } from '../renditions/service';
 import {
-  indexText,
   inventoryUnder,
   placementsOfItems,
   stationEditors,
@@ -25,6 +24,7 @@ import {
 } from '../stations/queries';
 import { isKeptByHand } from '../stations/by-hand';
 import { camerasThere } from '../stations/cameras-there';
+import { indexAt } from './index-at';
 import { priorOf } from './placed-there';
 import type { NewStep } from './queries';
 
@@ -429,14 +429,11 @@ async function indexStep(
         (step.do_what === 'put' || step.decision === 'in-step'),
     )
     .map((s) => fileNameOf(s.path));
-  const before = await indexText(sql, agent.id, path);
-  const { text, added } = addLines(before, names);
-  if (!added.length) return null;
+  if (!names.length) return null;
   const is = inventory.get(foldKey(path, agent.system))?.sha ?? null;
+  const before = await indexAt(sql, agent.id, path, is);
   const next = counters.get(agent.id) ?? 0;
-  const bytes = Buffer.from(text);
-  counters.set(agent.id, next + 1);
-  return {
+  const step: Step = {
     station_id: station.id,
     agent_station_id: agent.id,
     editor_id: descriptor.editor,
@@ -445,16 +442,33 @@ async function indexStep(
     version_id: null,
     rendition_id: null,
     n: next,
-    do_what: 'put',
+    do_what: 'none',
     path,
+    sha: null,
+    size: 0,
+    expect: is,
+    decision: 'conflict',
+    note: `the list from which ${descriptor.title} loads ${UNREADABLE}: ${names.join(', ')} must be named there by hand`,
+    prior: null,
+    lines: null,
+    list: null,
+  };
+  if (before === null) {
+    counters.set(agent.id, next + 1);
+    return step;
+  }
+  const { text, added } = addLines(before, names);
+  if (!added.length) return null;
+  const bytes = Buffer.from(text);
+  counters.set(agent.id, next + 1);
+  return {
+    ...step,
+    do_what: 'put',
     sha: hex(await putBlob(sql, bytes)),
     size: bytes.length,
-    expect: is,
     decision: 'put',
     note: `names ${added.join(', ')} in the list from which ${descriptor.title} loads`,
-    prior: null,
     lines: added,
-    list: null,
   };
 }
 

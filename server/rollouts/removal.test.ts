@@ -27,7 +27,8 @@ let token = '';
 /** What lies at the station, by path. */
 const lying = new Map<string, string>();
 const INDEX = 'media/ALDER/LOOKS.LST';
-let listed = '';
+/** As the agent tells it; null where it is too long to be told. */
+let listed: string | null = '';
 
 /** Plays the agent's report of what lies there, with the text of the card's list. */
 const says = async (): Promise<void> => {
@@ -37,7 +38,7 @@ const says = async (): Promise<void> => {
     files,
     digest: sha(JSON.stringify(files)),
     listings: [],
-    indexes: [{ path: INDEX, text: listed }],
+    indexes: listed === null ? [] : [{ path: INDEX, text: listed }],
     waiting: null,
   });
 };
@@ -187,6 +188,35 @@ describe('a look on a card', () => {
     await confirmRollout(people.librarian, rollout);
     await carried();
     expect(lying.get(INDEX)).toBe(sha('OLD_TEST.cube\r\n'));
+  });
+
+  test.each([
+    ['too long', null],
+    ['in another encoding', 'T\ufffdpferei.cube\r\n'],
+  ])('is not named in a list that is %s, and no undo writes that: what stands there would be lost', async (_, told) => {
+    listed = '';
+    lying.delete(INDEX);
+    await says();
+    const look = await approvedLook(5);
+    const rollout = await out([look.versionId], [card]);
+    const path = must([...lying.keys()].filter((one) => one.startsWith('media/ALDER/LOOKS/')).at(-1));
+    listed = told;
+    lying.set(INDEX, sha('by somebody there'));
+    await says();
+    const undo = await undoRollout(people.librarian, rollout);
+    expect((await stepsOf(undo)).map((step) => [step.do_what, step.decision, step.path])).toEqual([
+      ['none', 'conflict', INDEX],
+      ['remove', 'remove', path],
+    ]);
+    await carried();
+    const again = await stepsOf(await planned({ versions: [look.versionId], stations: [card] }));
+    expect(again.map((step) => [step.do_what, step.decision, step.path])).toEqual([
+      ['put', 'put', path],
+      ['none', 'conflict', INDEX],
+    ]);
+    expect(must(again[1]).note).toMatch(
+      /^the list from which .* loads is no UTF-8 text, .*: .*\.cube must be named there/,
+    );
   });
 });
 

@@ -21,6 +21,7 @@ import { checked } from '../input';
 import { actorOf, allow, type Person } from '../people/roles';
 import { importSteps } from '../stations/placement-state';
 import * as stations from '../stations/queries';
+import { indexAt } from './index-at';
 import { placedAt, priorOf, type PlacedThere } from './placed-there';
 import * as q from './queries';
 
@@ -119,14 +120,17 @@ async function withoutLines(
   const template = accepts?.index?.path[there.station.system];
   if (!first || !template) return null;
   const path = resolveTemplate(template, there.station.system);
-  const before = await stations.indexText(sql, there.agentId, path);
+  const [lying] = await stations.lyingAtPaths(sql, there.agentId, [path]);
+  const is = lying ? hex(lying.sha256) : null;
+  const before = await indexAt(sql, there.agentId, path, is);
+  // one that cannot be read stays as it is: then the editor tells itself what it misses
+  if (before === null) return null;
   const text = removeLines(
     before,
     gone.map((step) => fileNameOf(step.path)),
   );
   if (text === before) return null;
   const bytes = Buffer.from(text);
-  const [lying] = await stations.lyingAtPaths(sql, there.agentId, [path]);
   const placed = (await stations.placements(sql, [there.station.id])).find((one) => one.path === path);
   return {
     ...first,
@@ -136,7 +140,7 @@ async function withoutLines(
     path,
     sha: hex(await putBlob(sql, bytes)),
     size: bytes.length,
-    expect: lying ? hex(lying.sha256) : null,
+    expect: is,
     decision: 'put',
     note: `names them no longer in the list from which ${descriptor.title} loads`,
     prior: placed ? priorOf(placed) : null,

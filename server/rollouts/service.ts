@@ -5,7 +5,7 @@ import { must } from '@/core/must';
 import { isUuid } from '@/core/uuid';
 import { v7 } from 'uuid';
 import { isEntryPath } from '@/core/sync/bundle';
-import { removeLines } from '@/core/sync/index-lines';
+import { removeLines, UNREADABLE } from '@/core/sync/index-lines';
 import { knowsBundles, resultSchema, type Plan } from '@/core/sync/protocol';
 import { Problem } from '@/core/problem';
 import { blobChunks, blobSize, bytesOf, hex, putBlob } from '../blobs/service';
@@ -17,8 +17,9 @@ import { actorOf, allow, type Person } from '../people/roles';
 import { checked } from '../input';
 import { setPace } from './pace';
 import { planAgain } from './planning';
-import { indexText, inventoryOf, type StationRow } from '../stations/queries';
+import { inventoryOf, type StationRow } from '../stations/queries';
 import { moveBase } from './base';
+import { indexAt } from './index-at';
 import { confirmRollout } from './confirm';
 import { missing, settleIfOver } from './leave';
 import * as q from './queries';
@@ -182,10 +183,22 @@ async function undoFile(sql: Sql, step: q.StepRow, n: number): Promise<q.NewStep
 
 /** Takes the lines out that the step had put in; what others added since stays. */
 async function undoIndex(sql: Sql, step: q.StepRow, n: number): Promise<q.StepRow> {
-  const text = removeLines(await indexText(sql, step.agent_station_id, step.path), must(step.lines));
+  const lying = (await inventoryOf(sql, step.agent_station_id)).find((f) => f.path === step.path);
+  const before = await indexAt(sql, step.agent_station_id, step.path, lying?.sha ?? null);
+  if (before === null)
+    return {
+      ...step,
+      n,
+      do_what: 'none',
+      decision: 'conflict',
+      note: `the list ${UNREADABLE}`,
+      lines: null,
+      prior: null,
+    };
+  const text = removeLines(before, must(step.lines));
   const gone = !text && !step.before;
   const bytes = Buffer.from(text);
-  const is = (await inventoryOf(sql, step.agent_station_id)).find((f) => f.path === step.path)?.sha ?? step.sha;
+  const is = lying?.sha ?? step.sha;
   return {
     ...step,
     n,

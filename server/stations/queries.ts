@@ -538,13 +538,14 @@ export const indexesOf = (sql: Sql, stationId: string): Promise<{ path: string; 
     text: 'select path, text from station_index where station_id = $1',
     values: [stationId],
   });
-export const indexText = async (sql: Sql, stationId: string, path: string): Promise<string> =>
+/** An index as its agent told it; null where there is none, or one that cannot be told. */
+export const indexText = async (sql: Sql, stationId: string, path: string): Promise<string | null> =>
   (
     await maybe<{ text: string }>(sql, 'select text from station_index where station_id = $1 and path = $2', [
       stationId,
       path,
     ])
-  )?.text ?? '';
+  )?.text ?? null;
 
 export interface PlacementRow {
   station_id: string;
