@@ -112,7 +112,7 @@ test('an editor that nobody knew is mapped by its samples, proposed, taken, and 
     page.getByRole('link', { name: /\.hyp$/ }).click(),
   ]);
   const written = readFileSync(await download.path(), 'utf8');
-  expect(written).toContain(`made-with=${editor} 1`);
-  expect(written).toContain('exposure=137');
-  expect(written).toContain(`title=${rope}`);
+  expect(written).toContain(`made-with = ${editor} 1`);
+  expect(written).toContain('exposure = 137');
+  expect(written).toContain(`title = ${rope}`);
 });

@@ -217,7 +217,7 @@ describe('languages that a studio describes', () => {
     expect(changed).toEqual([]);
     expect(read.name).toBe('Dusk');
     expect(text(written)).toBe(
-      '# lantern\nprogram = lantern\ncalled =Dusk\nside=cool\nheat=24\nstops=-1\nthirds=-2\ngamma=7\nfilm=gray\n',
+      '# lantern\nprogram = lantern\ncalled = Dusk\nside = cool\nheat = 24\nstops = -1\nthirds = -2\ngamma = 7\nfilm = gray\n',
     );
   });
   test('XMP with properties on the packet, structures, lists and alternatives by language', () => {

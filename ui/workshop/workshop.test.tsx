@@ -65,7 +65,7 @@ describe('a draft', () => {
     expect(properties.map(({ key }) => key)).toEqual(['made-with', 'exposure', 'mood']);
     expect(checked[0]?.read?.settings).toEqual({ level: 0.4 });
     expect(unmapped.map(({ key }) => key)).toEqual(['mood']);
-    expect(descriptor?.presets?.template).toBe('made-with=Halyard 1\nmood=calm\n');
+    expect(descriptor?.presets?.template).toBe('made-with = Halyard 1\nmood = calm\n');
     expect(problem).toBeNull();
     expect(JSON.parse(toPropose(must(descriptor)))).toMatchObject({ editor: 'halyard' });
   });

@@ -22,6 +22,9 @@ describe('an INI file that is written', () => {
   test('has new keys end as the others do, before the empty lines of their section', () =>
     expect(texts(written(windows, 'Light', 'heat', '7'))).toBe(windows.replace('warm\r\n', 'warm\r\nheat=7\r\n')));
 
+  test('has new keys spaced as the ones before them', () =>
+    expect(texts(written('[a]\n  x = 1\n', 'a', 'y', '2'))).toBe('[a]\n  x = 1\n  y = 2\n'));
+
   test('has a new section, and loses one', () => {
     const open = openIni(encoded(windows));
     open.add('Film').set('name', { text: 'gray', json: 'gray' });
@@ -35,7 +38,11 @@ describe('an INI file that is written', () => {
   });
 
   test('has a value where there was none', () =>
-    expect(texts(written('[a]\nx=\ny = \n', 'a', 'x', 'one'))).toBe('[a]\nx=one\ny = \n'));
+    expect(['x=', 'x =', 'x = '].map((line) => texts(written(`[a]\n${line}\ny = \n`, 'a', 'x', 'one')))).toEqual([
+      '[a]\nx=one\ny = \n',
+      '[a]\nx = one\ny = \n',
+      '[a]\nx = one\ny = \n',
+    ]));
 
   test('keeps its byte order mark', () =>
     expect(texts(written('\ufeff[a]\nx=1\n', 'a', 'x', 'ä'))).toBe('\ufeff[a]\nx=ä\n'));

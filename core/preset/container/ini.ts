@@ -18,6 +18,9 @@ type Line = KeyLine | { kept: string };
 
 const isKey = (line: Line): line is KeyLine => 'key' in line;
 
+/** What stands before a value: behind a sign with a space before it there is one too, which an empty value does not show. */
+const beforeValue = ({ before, value }: KeyLine): string => (!value && /[ \t]=$/.test(before) ? `${before} ` : before);
+
 /** Where a section stands in the text: its first line as it is there, and how that ends a line. */
 interface Place {
   where: string;
@@ -42,12 +45,21 @@ class Section implements OpenStep {
     // a value is one line, or it would begin others
     const text = value.text.replace(/\s*[\r\n]+\s*/g, ' ');
     const there = this.lines.filter(isKey).find((line) => line.key === key);
-    if (there) there.value = text;
-    else this.lines.splice(this.#endOfKeys(), 0, { key, value: text, before: `${key}=`, after: this.place.lineEnd });
+    if (there) {
+      there.before = beforeValue(there);
+      there.value = text;
+    } else this.lines.splice(this.#endOfKeys(), 0, this.#likeTheLast(key, text));
   }
   remove(key: string): void {
     const at = this.lines.findIndex((line) => isKey(line) && line.key === key);
     if (at >= 0) this.lines.splice(at, 1);
+  }
+  /** A new line that is set in and spaced as the one before it. */
+  #likeTheLast(key: string, value: string): KeyLine {
+    const last = this.lines.findLast(isKey);
+    const before = last ? beforeValue(last) : '';
+    const [, indentation = '', equals = '='] = /^([ \t]*)[^=]*?([ \t]*=[ \t]*)$/.exec(before) ?? [];
+    return { key, value, before: indentation + key + equals, after: this.place.lineEnd };
   }
   /** Behind the last key, so that empty lines stay at a section's end. */
   #endOfKeys(): number {
@@ -75,8 +87,8 @@ const linesOf = (text: string): string[] => text.match(/[^\n]*\n|[^\n]+$/g) ?? [
 function keyOf(raw: string, equals: number): KeyLine {
   const behind = raw.slice(equals + 1);
   const value = behind.trim();
-  // of an empty value all that is behind it is the end of the line
-  const from = equals + 1 + (value ? behind.indexOf(value) : 0);
+  const spaces = /^[ \t]*/.exec(behind)![0].length;
+  const from = equals + 1 + (value ? behind.indexOf(value) : spaces);
   return {
     key: raw.slice(0, equals).trim(),
     value,
