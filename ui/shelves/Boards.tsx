@@ -6,6 +6,7 @@ import { startTransition, useEffect, useState } from 'react';
 import { call } from '../kit/call';
 import { groupBy } from '@/core/lists';
 import { InSight } from '../kit/InSight';
+import { nounFor } from '../kit/words';
 import { useCard } from './hooks/card';
 import { useDropOn } from './hooks/drop';
 import { headingKey } from './hooks/folded';
@@ -107,7 +108,7 @@ function WholeBoard({ shelf, spines, columns }: Omit<BoardProps, 'atOnce'>) {
           {shelf.name}
         </Link>
         <span className="font-sans text-[12.5px] font-normal tracking-normal text-soft">
-          {shelf.note || `${shelf.items.toLocaleString('en')} items`}
+          {shelf.note || `${shelf.items.toLocaleString('en')} ${nounFor(shelf.items, 'item')}`}
         </span>
         <ShelfMenu shelf={shelf} />
       </h2>

@@ -1,5 +1,6 @@
 'use client';
 import Link from 'next/link';
+import { nounFor } from '../kit/words';
 import { isOrdered, useShelves } from './shelves-context';
 
 /** What stands there when a search finds nothing, or when there is nothing to search in. */
@@ -27,7 +28,7 @@ export function NothingFound() {
       <p className="text-soft">
         Try fewer letters or take a facet off, or{' '}
         <Link prefetch={false} className="underline" href="/shelves">
-          show all {total.toLocaleString('en')} items
+          show all {total.toLocaleString('en')} {nounFor(total, 'item')}
         </Link>
         .
       </p>

@@ -244,3 +244,11 @@ describe('the first steps of a studio', () => {
     expect(screen.queryByRole('region', { name: 'First steps' })).toBeNull();
   });
 });
+
+test('one item on a shelf, and in all, is told as one', () => {
+  const house = { ...shelf('house', 'House looks'), items: 1 };
+  open({}, { shelves: [house, shelf('stage', 'Stage')], total: 1 });
+  expect(screen.getByText('1 item')).toBeTruthy();
+  expect(screen.getByText('3 items')).toBeTruthy();
+  expect(screen.getByText(/^1 item on 2 shelves/)).toBeTruthy();
+});

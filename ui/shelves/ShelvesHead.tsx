@@ -13,9 +13,9 @@ const thousands = (value: number): string => value.toLocaleString('en');
 function amountOf({ shelf, shelves, params, filtered, result, total }: ShelvesContext): string {
   const onlyShelf = isOrdered(shelf) && !narrowing.some((key) => key !== 'shelf' && params.get(key));
   if (onlyShelf) return `${thousands(shelf.items)} ${nounFor(shelf.items, 'item')}`;
-  if (filtered) return `${count(result.counts.n, result.counts.more)} of ${thousands(total)} items`;
+  if (filtered) return `${count(result.counts.n, result.counts.more)} of ${thousands(total)} ${nounFor(total, 'item')}`;
   const boards = shelves.filter((one) => one.away || !one.query).length;
-  return `${thousands(total)} items on ${counted(boards, 'shelf', 'shelves')}`;
+  return `${thousands(total)} ${nounFor(total, 'item')} on ${counted(boards, 'shelf', 'shelves')}`;
 }
 
 export function ShelvesHead() {
