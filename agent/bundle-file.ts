@@ -1,6 +1,7 @@
 /** A bundle as it lies at a station: read as a whole, since an editor writes it as a whole. */
 import { createHash } from 'node:crypto';
 import { open, stat } from 'node:fs/promises';
+import { utf8Text } from '@/core/text';
 import { inside, Unsafe } from './files';
 
 /** A bundle is held in memory; one that is larger than this is left alone. */
@@ -16,11 +17,9 @@ export const shaOf = (bytes: Uint8Array | string): string => createHash('sha256'
 
 /** What is no UTF-8 could not be written again as it was. */
 function textOf(bytes: Uint8Array, path: string): string {
-  try {
-    return new TextDecoder('utf-8', { fatal: true, ignoreBOM: true }).decode(bytes);
-  } catch {
-    throw new Unsafe(`"${path}" is no UTF-8 text; it is left alone`);
-  }
+  const text = utf8Text(bytes);
+  if (text === null) throw new Unsafe(`"${path}" is no UTF-8 text; it is left alone`);
+  return text;
 }
 
 /** The bundle's text; null where there is no such file. Throws Unsafe where it lies outside or is no file that can be read. */

@@ -3,10 +3,20 @@ import { Problem } from './problem';
 
 const WINDOWS = '€\u0081‚ƒ„…†‡ˆ‰Š‹Œ\u008dŽ\u008f\u0090‘’“”•–—˜™š›œ\u009džŸ';
 
-/** Another encoding than UTF-8 by the name that a file gives it; null where nobody here knows that. */
+/** The text of bytes that are UTF-8, with its byte order mark where it has one; null where they are none. */
+export function utf8Text(bytes: Uint8Array): string | null {
+  try {
+    return new TextDecoder('utf-8', { fatal: true, ignoreBOM: true }).decode(bytes);
+  } catch {
+    return null;
+  }
+}
+
+/** An older encoding by the name that a file gives it; null where nobody here knows that, or where it says Unicode and is none. */
 function decoderNamed(label: string): TextDecoder | null {
   try {
-    return new TextDecoder(label);
+    const decoder = new TextDecoder(label);
+    return decoder.encoding.startsWith('utf') ? null : decoder;
   } catch {
     return null;
   }
@@ -42,29 +52,21 @@ export function decodeText(bytes: Uint8Array, what: string, older = 'windows-125
       `byte ${zero}`,
       'Ask the supplier for the file again, saved as UTF-8 text.',
     );
-  try {
-    return new TextDecoder('utf-8', { fatal: true }).decode(bytes);
-  } catch {
-    return decodeOlder(bytes, older);
-  }
+  return utf8Text(bytes)?.replace(/^\ufeff/, '') ?? decodeOlder(bytes, older);
 }
 
-const isUtf8 = (bytes: Uint8Array): boolean => {
-  try {
-    new TextDecoder('utf-8', { fatal: true }).decode(bytes);
-    return true;
-  } catch {
-    return false;
+/** The text in Windows-1252; null where that has no sign for a character. */
+function windowsBytes(text: string): Uint8Array | null {
+  const bytes = new Uint8Array(text.length);
+  for (let i = 0; i < text.length; i++) {
+    const code = text.charCodeAt(i);
+    const isLatin = code < 0x80 || (code >= 0xa0 && code <= 0xff);
+    const above = isLatin ? 0 : WINDOWS.indexOf(text.charAt(i));
+    if (above < 0) return null;
+    bytes[i] = isLatin ? code : 0x80 + above;
   }
-};
-
-const windowsByte = (character: string): number => {
-  const code = character.codePointAt(0)!;
-  const isLatin = code < 0x80 || (code >= 0xa0 && code <= 0xff);
-  const above = WINDOWS.indexOf(character);
-  if (isLatin) return code;
-  return above < 0 ? -1 : 0x80 + above;
-};
+  return bytes;
+}
 
 /** The byte order mark that a text begins with; empty where it has none. */
 export const markOf = (bytes: Uint8Array): string =>
@@ -76,10 +78,8 @@ export const markOf = (bytes: Uint8Array): string =>
  */
 export function encodeText(text: string, from: Uint8Array): Uint8Array {
   const mark = markOf(from);
-  const utf8 = new TextEncoder().encode(mark + text);
-  if (mark || isUtf8(from)) return utf8;
-  const bytes = Array.from(text, windowsByte);
-  return bytes.includes(-1) ? utf8 : Uint8Array.from(bytes);
+  const older = mark || utf8Text(from) !== null ? null : windowsBytes(text);
+  return older ?? new TextEncoder().encode(mark + text);
 }
 
 /** Text safe inside XML content and attributes; characters that XML 1.0 forbids are dropped. */

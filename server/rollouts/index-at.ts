@@ -1,4 +1,5 @@
 /** What an editor's index at a station says, before lines of ours are added to it or taken out. */
+import { utf8Text } from '@/core/text';
 import { blobSize, bytesOf, getBlob } from '../blobs/service';
 import type { Sql } from '../db/pool';
 import { indexText } from '../stations/queries';
@@ -10,11 +11,7 @@ const MOST_BYTES = 2_000_000;
 async function ownText(sql: Sql, sha: Buffer): Promise<string | null> {
   const size = await blobSize(sha, sql);
   if (size === null || size > MOST_BYTES) return null;
-  try {
-    return new TextDecoder('utf-8', { fatal: true, ignoreBOM: true }).decode(await getBlob(sha, sql));
-  } catch {
-    return null;
-  }
+  return utf8Text(await getBlob(sha, sql));
 }
 
 /**

@@ -203,6 +203,13 @@ describe('a look on a card', () => {
     listed = told;
     lying.set(INDEX, sha('by somebody there'));
     await says();
+    const { rollout: removal } = await planRemoval(people.librarian, card, { paths: [path] });
+    const removed = await stepsOf(removal);
+    expect(removed.map((step) => [step.do_what, step.decision, step.path])).toEqual([
+      ['remove', 'remove', path],
+      ['none', 'conflict', INDEX],
+    ]);
+    expect(must(removed[1]).note).toMatch(/\.cube must be taken out there by hand$/);
     const undo = await undoRollout(people.librarian, rollout);
     expect((await stepsOf(undo)).map((step) => [step.do_what, step.decision, step.path])).toEqual([
       ['none', 'conflict', INDEX],

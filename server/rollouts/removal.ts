@@ -10,7 +10,7 @@ import { distinct, groupBy } from '@/core/lists';
 import { must } from '@/core/must';
 import { fileNameOf } from '@/core/paths';
 import { Problem } from '@/core/problem';
-import { removeLines } from '@/core/sync/index-lines';
+import { removeLines, UNREADABLE } from '@/core/sync/index-lines';
 import { placeOfPath, resolveTemplate } from '@/core/sync/place-templates';
 import { counted } from '@/core/words';
 import { v7 } from 'uuid';
@@ -123,24 +123,27 @@ async function withoutLines(
   const [lying] = await stations.lyingAtPaths(sql, there.agentId, [path]);
   const is = lying ? hex(lying.sha256) : null;
   const before = await indexAt(sql, there.agentId, path, is);
-  // one that cannot be read stays as it is: then the editor tells itself what it misses
-  if (before === null) return null;
-  const text = removeLines(
-    before,
-    gone.map((step) => fileNameOf(step.path)),
-  );
+  const names = gone.map((step) => fileNameOf(step.path));
+  const step: q.NewStep = { ...first, version_id: null, n, path, expect: is };
+  if (before === null)
+    return {
+      ...step,
+      do_what: 'none',
+      sha: null,
+      size: 0,
+      decision: 'conflict',
+      note: `the list from which ${descriptor.title} loads ${UNREADABLE}: ${names.join(', ')} must be taken out there by hand`,
+      prior: null,
+    };
+  const text = removeLines(before, names);
   if (text === before) return null;
   const bytes = Buffer.from(text);
   const placed = (await stations.placements(sql, [there.station.id])).find((one) => one.path === path);
   return {
-    ...first,
-    version_id: null,
-    n,
+    ...step,
     do_what: 'put',
-    path,
     sha: hex(await putBlob(sql, bytes)),
     size: bytes.length,
-    expect: is,
     decision: 'put',
     note: `names them no longer in the list from which ${descriptor.title} loads`,
     prior: placed ? priorOf(placed) : null,

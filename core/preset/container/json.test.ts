@@ -29,6 +29,11 @@ describe('a JSON preset that is written', () => {
     expect(texts(opened(text).bytes())).toBe(text);
   });
 
+  test('stays JSON where a key of it looks like our own mark', () => {
+    const open = opened('{"\\u0000integer:7": 1, "made": 638412345678901234}');
+    expect(Object.keys(JSON.parse(texts(open.bytes())) as object)).toEqual(['\u0000integer:7', 'made']);
+  });
+
   test.each([
     ['tabs', '{\n\t"a": 1\n}\n'],
     ['four spaces and the line ends of Windows', '{\r\n    "a": 1\r\n}\r\n'],

@@ -31,7 +31,7 @@ const withMarks = (json: string): string =>
   json.replace(/"(?:[^"\\]|\\.)*"|-?\d+(?:\.\d+)?(?:[eE][+-]?\d+)?/g, (token) =>
     isLongInteger(token) ? JSON.stringify(LONG_INTEGER + token) : token,
   );
-const withoutMarks = (json: string): string => json.replace(/"\\u0000integer:(-?\d+)"/g, '$1');
+const withoutMarks = (json: string): string => json.replace(/"\\u0000integer:(-?\d+)"(?!\s*:)/g, '$1');
 
 const isNode = (value: unknown): value is Node => !!value && typeof value === 'object' && !Array.isArray(value);
 const isNumbers = (value: unknown): value is number[] =>
