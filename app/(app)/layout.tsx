@@ -1,7 +1,5 @@
 import type { ReactNode } from 'react';
-import { navigationCounts } from '@/server/studio/service';
-import { now } from '@/server/live/service';
-import { signedInPerson } from '@/server/http';
+import { pageBeginning } from '@/server/http';
 import { may, type Action } from '@/server/people/roles';
 import { Queries } from '@/ui/kit/Queries';
 import { Toasts } from '@/ui/kit/Toasts';
@@ -9,8 +7,7 @@ import { asked } from '@/ui/shell/model/screens';
 import { Shell } from '@/ui/shell/Shell';
 
 export default async function Layout({ children }: { children: ReactNode }) {
-  const person = await signedInPerson();
-  const [counts, moment] = await Promise.all([navigationCounts(person), now()]);
+  const { person, counts, moment } = await pageBeginning();
   return (
     <Queries>
       <Toasts>

@@ -38,6 +38,13 @@ export const frames = async (sql: Sql): Promise<FrameRow[]> =>
     `,
   });
 
+/** Names of those that are judged on. */
+export const frameNames = (sql: Sql): Promise<{ id: string; name: string }[]> =>
+  many(sql, {
+    name: 'names of frames',
+    text: 'select id, name from frame where archived_at is null order by position, name',
+  });
+
 /** A frame's words, held until the transaction ends. */
 export const lockFrame = async (
   sql: Sql,

@@ -25,8 +25,10 @@ export async function listFrames(person: Person): Promise<q.FrameRow[]> {
 }
 
 /** The same, for a choice among them. */
-export const frameChoices = async (person: Person): Promise<Pick<q.FrameRow, 'id' | 'name'>[]> =>
-  (await listFrames(person)).map(({ id, name }) => ({ id, name }));
+export function frameChoices(person: Person): Promise<{ id: string; name: string }[]> {
+  allow(person, 'view');
+  return q.frameNames(pool());
+}
 
 /** With those that were put away. */
 export async function allFrames(person: Person): Promise<q.FrameRow[]> {

@@ -6,4 +6,4 @@ export { problemResponse } from './problem-response';
 export { route } from './route';
 export { attachment } from './attachment';
 export { serve } from './serve';
-export { COOKIE, keepSession, sessionToken, signedIn, signedInPerson } from './session';
+export { COOKIE, keepSession, pageBeginning, sessionToken, signedIn, signedInPerson } from './session';

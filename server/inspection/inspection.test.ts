@@ -7,7 +7,7 @@ import { transaction } from '../db/pool';
 import { people as p, withDatabase } from '../db/testing/database';
 import { bringDescriptor } from '../editors/service';
 import { itemOf } from '../items/testing/item-of';
-import { inspectionOf } from '../items/service';
+import { inspectionById } from '../items/service';
 import { actorOf } from '../people/roles';
 import { addShelf } from '../shelves/service';
 import { checkAgainst, itemsToInspect } from './service';
@@ -66,7 +66,7 @@ test('each is held against what a card asks: points, encoding and approval by wh
 
 test('figures are those of the look itself, by its version', async () => {
   const { rows } = await itemsToInspect(p.librarian, { items: small });
-  const found = must(await inspectionOf(p.librarian, must(rows[0]).version_id));
+  const found = must(await inspectionById(p.librarian, must(rows[0]).version_id));
   expect(found.figures.folds).toBe(0);
   expect(found.ramp.length).toBeGreaterThan(50);
 });

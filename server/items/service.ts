@@ -60,8 +60,11 @@ export async function lineageOf(
   { item, newest }: ItemWithVersions,
 ): Promise<{ sources: q.LineRow[]; results: q.LineRow[] }> {
   allow(person, 'view');
-  const [sources, results] = await Promise.all([q.sourcesOf(pool(), newest.id), q.resultsOf(pool(), item.id)]);
-  return { sources, results };
+  const lines = await q.linesOf(pool(), newest.id, item.id);
+  return {
+    sources: lines.filter(({ side }) => side === 'source'),
+    results: lines.filter(({ side }) => side === 'result'),
+  };
 }
 
 /** Where an item is placed. */
@@ -160,16 +163,20 @@ export async function renderingFor(
 /** Those of items that were looked at last; they are the same each time. */
 const inspections = recentlyUsed<Inspection>(512);
 
+/** The health of what a version does, as a route asks for it: `inspectionOf`. */
+export const inspectionById = async (person: Person, versionId: string): Promise<Inspection | null> =>
+  inspectionOf(person, await versionFor(person, versionId));
+
 /**
  * A look's health, or a preset's as the table that it makes; null where it is neither, or cannot be read.
  * @param before what is waited for where it has to be computed
  */
 export async function inspectionOf(
   person: Person,
-  versionId: string,
+  version: LookSource,
   before: () => Promise<unknown> = async () => {},
 ): Promise<Inspection | null> {
-  const version = await versionFor(person, versionId);
+  allow(person, 'view');
   if (version.kind !== 'look' && version.kind !== 'preset') return null;
   try {
     return await inspections(await keyOf(version), async () => {

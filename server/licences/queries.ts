@@ -35,6 +35,10 @@ export const licences = async (sql: Sql): Promise<LicenceRow[]> =>
       order by l.name
     `,
   });
+/** For a choice among them. */
+export const licenceNames = (sql: Sql): Promise<{ id: string; name: string }[]> =>
+  many(sql, { name: 'names of licences', text: 'select id, name from licence order by name' });
+
 export const licenceById = async (sql: Sql, id: string): Promise<LicenceRow | undefined> =>
   maybe<LicenceRow>(sql, `select ${columns}, 0 as items from licence l where l.id = $1`, [id]);
 export const licenceByName = async (sql: Sql, name: string): Promise<{ id: string } | undefined> =>

@@ -16,6 +16,12 @@ export const listLicences = (person: Person) => {
   return q.licences(pool());
 };
 
+/** The same, for a choice among them. */
+export function licenceChoices(person: Person): Promise<{ id: string; name: string }[]> {
+  allow(person, 'view');
+  return q.licenceNames(pool());
+}
+
 export async function addLicence(person: Person, input: BodyOf<'POST /api/licences'>): Promise<string> {
   allow(person, 'licence.edit');
   const licence = checked(newLicence, input);

@@ -8,7 +8,8 @@ import { signOutEverywhere } from '../people/sessions';
 import { record } from '../activity/queries';
 import { actorOf } from '../people/roles';
 import { addShelf } from '../shelves/service';
-import { follow, hub, now, since, type LiveMessage } from './service';
+import { thisMoment } from '../activity/queries';
+import { follow, hub, since, type LiveMessage } from './service';
 
 withDatabase();
 const until = async (is: () => boolean, most = 20_000): Promise<void> => {
@@ -26,7 +27,7 @@ describe('whoever follows along', () => {
     const got: LiveMessage[] = [];
     const events = () => got.flatMap((m) => (m.type === 'event' ? [m.event.id] : []));
     await follow(stop.signal, '', (m) => got.push(m));
-    const at = await now();
+    const at = await thisMoment(pool());
     for (let i = 0; i < 20; i++) await addShelf(people.librarian, { name: `Live ${i}` });
     await until(() => events().length >= 20);
     expect(events()).toEqual((await since(people.retoucher, at)).events.map((e) => e.id));

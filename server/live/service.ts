@@ -130,7 +130,6 @@ export async function since(person: Person, moment: string): Promise<{ events: E
   allow(person, 'view');
   return isMoment(moment) ? eventsSince(pool(), moment) : { events: [], moment: await thisMoment(pool()) };
 }
-export const now = (): Promise<Moment> => thisMoment(pool());
 
 /** Sends what happens from now on until the signal aborts, or the session ends: then `end` is called. */
 export async function follow(

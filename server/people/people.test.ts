@@ -19,7 +19,7 @@ import { foundCount, takeInFound } from '../stations/station-arrival';
 import { convertPreset, previewConversion } from '../versions/convert';
 import { freshCount, markSeen } from '../search/fresh';
 import { searchCounts, searchItems, searchShelves } from '../search/service';
-import { inspectionOf, itemFor, listShelves, setRibbon, renderingFor } from '../items/service';
+import { inspectionById, itemFor, listShelves, setRibbon, renderingFor } from '../items/service';
 import { confirmEncoding } from '../items/encoding';
 import { approve } from '../items/approval';
 import { applyBulk, archiveItems, editItem, previewBulk } from '../items/edit';
@@ -133,7 +133,7 @@ const calls: Record<Action, ((p: Person) => Promise<unknown>)[]> = {
     listExports,
     (p) => exportPicture(p, id, 320),
     (p) => framePart(p, id, { x: 0, y: 0, w: 1, h: 1 }),
-    (p) => inspectionOf(p, id),
+    (p) => inspectionById(p, id),
   ],
   'ribbon.own': [
     (p) => setRibbon(p, id, { on: true, whose: 'mine' }),

@@ -102,10 +102,12 @@ export interface PresetShown {
 }
 
 /** The same for a screen. */
-export async function presetShownFor(person: Person, versionId: string): Promise<PresetShown | null> {
+export async function presetShownFor(
+  person: Person,
+  version: { id: string; kind: string; facts: Record<string, unknown> },
+): Promise<PresetShown | null> {
   allow(person, 'view');
-  const version = await items.versionById(pool(), versionId);
-  return version?.kind === 'preset' ? presetShown(pool(), version.id, version.facts) : null;
+  return version.kind === 'preset' ? presetShown(pool(), version.id, version.facts) : null;
 }
 
 /** What the picture of a file does not show, by its facts; nothing of what is no preset. */
@@ -119,7 +121,8 @@ export async function leftOutOfPictures(
   person: Person,
   versionId: string,
 ): Promise<Pick<PresetShown, 'notShown' | 'missing'>> {
-  const shown = await presetShownFor(person, versionId);
+  const version = await items.versionById(pool(), versionId);
+  const shown = version && (await presetShownFor(person, version));
   return { notShown: shown?.notShown ?? [], missing: shown?.missing ?? [] };
 }
 

@@ -1,5 +1,7 @@
+import type { Moment } from '../activity/queries';
 import type { Sql } from '../db/pool';
-import { one } from '../db/query';
+import { maybe, one } from '../db/query';
+import type { Role } from '../people/roles';
 
 export const tolerance = async (sql: Sql): Promise<{ p95: number; max: number }> =>
   one<{ p95: number; max: number }>(sql, 'select copy_p95::float8 as p95, copy_max::float8 as max from studio');
@@ -24,12 +26,26 @@ export const activePeople = async (sql: Sql, roles: readonly string[]): Promise<
     ])
   ).n;
 
-/** How much waits to be settled. */
-export const waiting = (sql: Sql): Promise<{ arrivals: number; rollouts: number }> =>
-  one<{ arrivals: number; rollouts: number }>(sql, {
-    name: 'what waits',
+/** Who asks for a page, and what the frame of all screens shows. */
+export interface BeginningRow {
+  id: string;
+  name: string;
+  email: string;
+  role: Role;
+  /** it has not been noted for some minutes that the session is used */ stale: boolean;
+  arrivals: number;
+  rollouts: number;
+  moment: Moment;
+}
+
+/** One statement, since every page begins with it: three of them take as long as all else that a light page asks. */
+export const beginningOfPage = (sql: Sql, token: Buffer): Promise<BeginningRow | undefined> =>
+  maybe<BeginningRow>(sql, {
+    name: 'beginning of a page',
     text: `
       select
+        p.id, p.name, p.email::text, p.role,
+        s.seen_at < now() - interval '5 minutes' as stale,
         (
           select count(*)::int
           from arrival
@@ -39,8 +55,14 @@ export const waiting = (sql: Sql): Promise<{ arrivals: number; rollouts: number 
           select count(*)::int
           from rollout
           where status in ('planned', 'confirmed')
-        ) as rollouts
+        ) as rollouts,
+        pg_current_snapshot()::text as moment
+      from session s join person p on p.id = s.person_id
+      where s.token_sha256 = $1
+        and s.expires_at > now()
+        and p.active
     `,
+    values: [token],
   });
 
 export interface StudioFigures {

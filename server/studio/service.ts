@@ -46,9 +46,3 @@ export async function setProofLimits(person: Person, input: BodyOf<'PATCH /api/s
     await record(sql, actorOf(person), 'studio', 'proof', 'set how far off a table may be', before, limits);
   });
 }
-
-/** The small numbers in the navigation: what waits to be settled. */
-export async function navigationCounts(person: Person): Promise<Record<string, number>> {
-  const { arrivals, rollouts } = await q.waiting(pool());
-  return { ...(person.role === 'retoucher' ? {} : { Intake: arrivals }), Rollouts: rollouts };
-}

@@ -1,9 +1,9 @@
-import { listFrames } from '@/server/frames/service';
+import { frameChoices } from '@/server/frames/service';
 import { firstSteps } from '@/server/studio/first-steps';
 import { freshCount } from '@/server/search/fresh';
 import { listShelves } from '@/server/items/service';
 import { searchShelves, spineOf, type Search } from '@/server/search/service';
-import { listLicences } from '@/server/licences/service';
+import { licenceChoices } from '@/server/licences/service';
 import { may } from '@/server/people/roles';
 import { signedInPerson } from '@/server/http';
 import { pack } from '@/ui/kit/packed';
@@ -20,8 +20,8 @@ export default async function Page({ searchParams }: { searchParams: Promise<Sea
   const [shelves, { flat, rows: spines, counts }, frames, licences, fresh, steps] = await Promise.all([
     listShelves(person),
     searchShelves(person, search),
-    listFrames(person),
-    may(person, 'item.edit') ? listLicences(person) : [],
+    frameChoices(person),
+    may(person, 'item.edit') ? licenceChoices(person) : [],
     freshCount(person),
     firstSteps(person),
   ]);
@@ -32,7 +32,7 @@ export default async function Page({ searchParams }: { searchParams: Promise<Sea
     given: { flat, counts, spines: spines.map(spineOf), search: searchOf((k) => search[k]) },
     fresh,
     total: shelves.reduce((n, x) => n + (x.query ? 0 : x.items), 0),
-    licences: licences.map(({ id, name }) => ({ id, name })),
+    licences,
     may: {
       rollOut: may(person, 'rollout.plan'),
       edit: may(person, 'item.edit'),

@@ -132,21 +132,34 @@ export const sourcesOf = async (sql: Sql, versionId: string): Promise<LineRow[]>
     values: [versionId],
   });
 
-export const resultsOf = async (sql: Sql, itemId: string): Promise<LineRow[]> =>
-  many<LineRow>(sql, {
-    name: 'results of an item',
+/** What a version was made from, and what was made from any version of its item, the latest first. */
+export const linesOf = (
+  sql: Sql,
+  versionId: string,
+  itemId: string,
+): Promise<(LineRow & { side: 'source' | 'result' })[]> =>
+  many(sql, {
+    name: 'lines of an item',
     text: `
       select
-        v.id as version_id, i.id as item_id, i.title, v.number, i.kind, l.recipe, v.selvedge,
-        v.number as newest
+        'source' as side, s.id as version_id, i.id as item_id, i.title, s.number, i.kind, l.recipe, s.selvedge,
+        (select max(number) from version where item_id = i.id) as newest, null as made
+      from lineage l
+        join version s on s.id = l.source_version_id
+        join item i on i.id = s.item_id
+      where l.version_id = $1
+      union all
+      select
+        'result', v.id, i.id, i.title, v.number, i.kind, l.recipe, v.selvedge,
+        v.number, v.created_at
       from lineage l
         join version s on s.id = l.source_version_id
         join version v on v.id = l.version_id
         join item i on i.id = v.item_id
-      where s.item_id = $1
-      order by v.created_at desc
+      where s.item_id = $2
+      order by made desc
     `,
-    values: [itemId],
+    values: [versionId, itemId],
   });
 
 export const setStatus = (sql: Sql, versionId: string, status: string, by: string | null) =>

@@ -1,11 +1,11 @@
 /** How many boards are painted before the page is awake. */
 
-/** Rows of spines that a tall window shows. */
-const ROWS = 6;
+/** Rows of spines that a window of 1,000 px shows; in a taller one the last of them come when the page is awake. */
+const ROWS = 4;
 
 /**
  * @param counts spines on each board, from the top
- * @returns so many boards fill a tall window, the last of them whole
+ * @returns so many boards fill a window, the last of them whole
  */
 export function boardsInWindow(counts: readonly number[], columns: number): number {
   let rows = 0;

@@ -9,7 +9,7 @@ import { verdictsOf } from '@/server/bench/decide';
 import { listFrames } from '@/server/frames/service';
 import { signedInPerson } from '@/server/http';
 import { inspectionOf, itemFor, lineageOf, packsOf, placementsOf } from '@/server/items/service';
-import { listLicences } from '@/server/licences/service';
+import { licenceChoices } from '@/server/licences/service';
 import type { Person } from '@/server/people/roles';
 import { presetShownFor, referencesOf } from '@/server/references/service';
 import { ribbonsOfItem } from '@/server/ribbons/service';
@@ -39,7 +39,7 @@ const reading = <T>(read: (person: Person, id: string) => Promise<T>) =>
   cache(async (id: string) => read(await personOfRequest(), id));
 
 export const framesOfRequest = cache(async () => listFrames(await personOfRequest()));
-export const licencesOfRequest = cache(async () => listLicences(await personOfRequest()));
+export const licencesOfRequest = cache(async () => licenceChoices(await personOfRequest()));
 export const packsOfRequest = reading(packsOf);
 export const ribbonsOfRequest = reading(ribbonsOfItem);
 export const placementsOfRequest = reading(placementsOf);
@@ -57,18 +57,24 @@ export async function formOfRequest(id: string, searchParams: PageProps['searchP
 /** What the shown version of a preset refers to. */
 export const referencesOfRequest = cache(async (versionId: string) => referencesOf(await personOfRequest(), versionId));
 
-/** How a preset is rendered, and what of it is not. */
-export const presetOfRequest = cache(async (versionId: string) => presetShownFor(await personOfRequest(), versionId));
+/** The same with what is said of it by its item. */
+const shownOfRequest = async (id: string, searchParams: PageProps['searchParams']) => {
+  const [{ item }, form] = await Promise.all([itemOfRequest(id), formOfRequest(id, searchParams)]);
+  return { ...form, kind: item.kind, title: item.title };
+};
+
+/** How the preset that is shown is rendered, and what of it is not; null for items of other kinds. */
+export const presetOfRequest = cache(async (id: string, searchParams: PageProps['searchParams']) =>
+  presetShownFor(await personOfRequest(), await shownOfRequest(id, searchParams)),
+);
 
 /** So long the picture and what is read beside it have the processors to themselves. */
 const PICTURE_FIRST_MS = 250;
 
 /** Where it was not computed yet, it takes more than all the rest of the page, so that it follows. */
-const inspectionOfVersion = cache(async (versionId: string) =>
-  inspectionOf(await personOfRequest(), versionId, () => wait(PICTURE_FIRST_MS)),
+export const inspectionOfRequest = cache(async (id: string, searchParams: PageProps['searchParams']) =>
+  inspectionOf(await personOfRequest(), await shownOfRequest(id, searchParams), () => wait(PICTURE_FIRST_MS)),
 );
-export const inspectionOfRequest = async (id: string, searchParams: PageProps['searchParams']) =>
-  inspectionOfVersion((await formOfRequest(id, searchParams)).id);
 
 /**
  * Begins to read all that the page needs. Parts that begin when they are painted wait one after the other, which takes

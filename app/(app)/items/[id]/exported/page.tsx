@@ -25,7 +25,7 @@ export default async function Page({ params, searchParams }: Props) {
   const { form: wanted } = await searchParams;
   const version = found.forms.find((form) => form.id === wanted) ?? found.newest;
   const [shown, frames, languages] = await Promise.all([
-    presetShownFor(person, version.id),
+    presetShownFor(person, { ...version, kind: found.item.kind }),
     listFrames(person),
     presetLanguages(person),
   ]);

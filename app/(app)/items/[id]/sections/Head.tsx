@@ -79,7 +79,7 @@ async function Edit({ item }: Pick<Part, 'item'>) {
         ...item,
         scope: { input: item.scope.input ?? null, result: item.scope.result ?? null },
       })}
-      licences={licences.map(({ id, name }) => ({ id, name }))}
+      licences={licences}
     />
   );
 }

@@ -10,9 +10,10 @@ import { lineageOfRequest, personOfRequest } from '../request';
 
 /** What the item was made from and how, and what was made from it; what is stale is made again from here. */
 export async function Lineage({ id }: { id: string }) {
-  const person = await personOfRequest();
-  const [{ sources, results }, languages] = await Promise.all([lineageOfRequest(id), presetLanguages(person)]);
+  const { sources, results } = await lineageOfRequest(id);
   if (!sources.length && !results.length) return null;
+  const person = await personOfRequest();
+  const languages = await presetLanguages(person);
   const mayConvert = may(person, 'item.convert');
   return (
     <>

@@ -32,7 +32,7 @@ export async function Picture({ id, searchParams }: Props) {
         frames={frames}
         frame={frames.find((frame) => frame.id === search.frame)?.id ?? frames[0]?.id ?? ''}
         strength={strengthOf(search.strength)}
-        preset={item.kind === 'preset' ? await presetOfRequest(shown.id) : null}
+        preset={await presetOfRequest(id, searchParams)}
       />
     );
   if (item.kind === 'camera-profile' && shown.format === 'dcp')

@@ -1,6 +1,6 @@
 import { serve } from '@/server/http';
-import { inspectionOf } from '@/server/items/service';
+import { inspectionById } from '@/server/items/service';
 
 export const GET = serve('GET /api/versions/:id/inspection', async ({ person, id }) => ({
-  inspection: await inspectionOf(person, id),
+  inspection: await inspectionById(person, id),
 }));
