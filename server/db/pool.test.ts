@@ -2,7 +2,7 @@ import pg from 'pg';
 import { afterEach, beforeAll, describe, expect, test, vi } from 'vitest';
 import { Problem } from '@/core/problem';
 import { isWorthAnotherTry, passingFault, refusalOf } from './faults';
-import { closePool, databaseUrl, fenced, pool, poolState, searching, transaction } from './pool';
+import { closePool, databaseUrl, fenced, pool, poolState, searching, transaction, type Sql } from './pool';
 import { many, one } from './query';
 import { withDatabase } from './testing/database';
 
@@ -76,9 +76,20 @@ describe('a transaction', () => {
   });
 });
 
+const settingOf = async (sql: Sql, name: string): Promise<string> =>
+  (await one<{ value: string }>(sql, 'select current_setting($1) as value', [name])).value;
+
+test('no statement is compiled, from the first one of each connection on', async () => {
+  const asked = await Promise.all(
+    [pool(), searching()].flatMap((sql) => Array.from({ length: 12 }, () => settingOf(sql, 'jit'))),
+  );
+  expect(new Set(asked)).toEqual(new Set(['off']));
+  expect(await transaction((sql) => settingOf(sql, 'jit'))).toBe('off');
+  await closePool();
+});
+
 describe('what searches', () => {
-  const setting = async (sql = searching()): Promise<string> =>
-    (await one<{ value: string }>(sql, `select current_setting('enable_seqscan') as value`)).value;
+  const setting = (sql = searching()): Promise<string> => settingOf(sql, 'enable_seqscan');
 
   test('goes through indexes, from the first statement of each connection on; nothing else does', async () => {
     const asked = await Promise.all(Array.from({ length: 12 }, () => setting()));
