@@ -1,5 +1,6 @@
 /** What a browser gets of an answer that was written in many pieces, compressed or as it is. */
 import { randomBytes } from 'node:crypto';
+import { EventEmitter } from 'node:events';
 import { createServer, request, type IncomingMessage, type Server, type ServerResponse } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { gunzipSync } from 'node:zlib';
@@ -64,6 +65,17 @@ describe('an answer', () => {
     });
     const { encoding, bytes } = await ask({ 'accept-encoding': 'gzip' });
     expect([encoding, bytes.toString()]).toEqual(['', pieces.join('')]);
+  });
+
+  test('that is short comes as it is, with its length, and whoever wrote it is told', async () => {
+    const told: string[] = [];
+    await serve((response) => {
+      response.setHeader('content-type', 'application/json');
+      response.write('{"items":', () => told.push('written'));
+      response.end('[]}', () => told.push('ended'));
+    });
+    const { encoding, bytes } = await ask({ 'accept-encoding': 'gzip' });
+    expect([encoding, bytes.toString(), told]).toEqual(['', '{"items":[]}', ['written', 'ended']]);
   });
 
   test('comes as it is where nothing else is taken', async () => {
@@ -161,12 +173,12 @@ describe('an answer', () => {
 test('pieces of one turn are given on as one, and whoever waits for them is told', async () => {
   const given: string[] = [];
   const told: number[] = [];
-  const response = {
+  const response = Object.assign(new EventEmitter(), {
     write: (chunk: Buffer, done: () => void) => (given.push(chunk.toString()), done(), true),
-    end: (done?: () => void) => (given.push('end'), done?.(), response),
+    end: (whole?: Buffer) => (given.push(`${String(whole)} and end`), response.emit('finish'), response),
     flush: () => given.push('flush'),
     flushHeaders: () => given.push('headers'),
-  } as unknown as Flushing;
+  }) as unknown as Flushing;
   gather(response);
   response.write('a', () => told.push(1));
   response.write('b', 'utf8', () => told.push(2));
@@ -181,7 +193,7 @@ test('pieces of one turn are given on as one, and whoever waits for them is told
   response.write('c');
   response.end('d', () => told.push(3));
   expect([given, told]).toEqual([
-    ['ab', 'flush', 'cd', 'end'],
+    ['ab', 'flush', 'cd and end'],
     [1, 2, 3],
   ]);
 });

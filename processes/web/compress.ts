@@ -7,11 +7,14 @@ import { gather } from './gather';
 
 type Handler = ReturnType<typeof compression>;
 
+/** What is shorter takes longer to compress than to send; it is known of answers that come in one piece. */
+const LEAST_BYTES = 6 * 1024;
+
 /**
  * zlib's usual level takes half as long again for pages that are a seventh smaller. A proxy before it that compresses
  * better can ask for answers as they are.
  */
-const compress = compression({ level: constants.Z_BEST_SPEED });
+const compress = compression({ level: constants.Z_BEST_SPEED, threshold: LEAST_BYTES });
 
 /** Lets `response` compress what is written to it, where the browser takes that and the kind of content gains by it. */
 export function compressed(request: IncomingMessage, response: ServerResponse, answer: () => void): void {

@@ -10,11 +10,12 @@ type Flushing = ServerResponse & { flush?: () => void };
 /**
  * A page is painted in pieces of 2 kB, and each of them by itself would be compressed, flushed and given to the network:
  * 19 ms of processor time for a page of 211 kB, where 3 ms are enough. Pieces of one turn of the event loop go on as one;
- * none waits for the next turn, so that what is streamed arrives when it is there.
+ * none waits for the next turn, so that what is streamed arrives when it is there. An answer of one turn ends with all that
+ * it is, so that its length is known before anything of it is sent.
  */
 export function gather(response: Flushing): void {
   const write = response.write.bind(response);
-  const end = response.end.bind(response) as (done?: () => void) => ServerResponse;
+  const end = response.end.bind(response) as (whole?: Buffer) => ServerResponse;
   const flush = response.flush?.bind(response);
   const flushHeaders = response.flushHeaders.bind(response);
   let pieces: Buffer[] = [];
@@ -23,17 +24,21 @@ export function gather(response: Flushing): void {
   let due: NodeJS.Immediate | null = null;
   let headersAsked = false;
 
-  /** Gives on what is kept. False where whoever writes should wait for `drain`. */
-  const pour = (): boolean => {
+  /** What is kept, in one piece, with those that are to be told when it has gone on; nothing is kept then. */
+  const emptied = (): { whole: Buffer | undefined; tell: Done } => {
     if (due) clearImmediate(due);
     due = null;
-    if (!bytes) return true;
-    const whole = pieces.length === 1 && pieces[0] ? pieces[0] : Buffer.concat(pieces, bytes);
+    const whole = pieces.length > 1 ? Buffer.concat(pieces, bytes) : pieces[0];
     const told = dones;
     pieces = [];
     bytes = 0;
     dones = [];
-    return write(whole, (error) => told.forEach((done) => done(error)));
+    return { whole, tell: (error) => told.forEach((done) => done(error)) };
+  };
+  /** Gives on what is kept. False where whoever writes should wait for `drain`. */
+  const pour = (): boolean => {
+    const { whole, tell } = emptied();
+    return whole ? write(whole, tell) : true;
   };
   const soon = (): void => {
     due ??= setImmediate(() => {
@@ -64,8 +69,13 @@ export function gather(response: Flushing): void {
     const ended = [chunk, encoding, done].find((one) => typeof one === 'function') as (() => void) | undefined;
     if (typeof chunk === 'string' || chunk instanceof Uint8Array)
       keep(chunk, typeof encoding === 'string' ? (encoding as BufferEncoding) : undefined, undefined);
-    pour();
-    return end(ended);
+    const { whole, tell } = emptied();
+    // what compresses takes no callback with the end
+    response.once('finish', () => {
+      tell();
+      ended?.();
+    });
+    return end(whole);
   }) as ServerResponse['end'];
   // asked for after each piece; what is kept goes on in this turn anyway
   if (flush) response.flush = () => {};

@@ -20,6 +20,9 @@ import { useShelves } from './shelves-context';
 
 /** Boards that are painted once the page is awake; those further down wait until they come near the window. */
 const AT_ONCE = 10;
+/** Boards below the window whose names are painted at once, and about how high one is; the others come when the page is awake. */
+const BELOW = 8;
+const BOARD_PX = 240;
 /** Matches of a board are counted so far. */
 const COUNTED = 1000;
 
@@ -35,11 +38,14 @@ export function Boards({ columns }: { columns: number }) {
         shown.map((shelf) => spinesOf(shelf).length),
         columns,
       );
+  const painted = isAwake ? shown.length : atOnce + BELOW;
+  const below = Math.max(0, shown.length - painted);
   return (
     <>
-      {shown.map((shelf, place) => (
+      {shown.slice(0, painted).map((shelf, place) => (
         <Board key={shelf.id} shelf={shelf} spines={spinesOf(shelf)} columns={columns} atOnce={place < atOnce} />
       ))}
+      {below > 0 && <div style={{ height: below * BOARD_PX }} />}
       <NewAndAway />
     </>
   );
