@@ -6,7 +6,7 @@ import { many } from '../db/query';
 import { people as p, withDatabase } from '../db/testing/database';
 import { actorOf } from '../people/roles';
 import { archiveFrame, changeFrame } from './care';
-import { allFrames, frameFromFile, listFrames } from './service';
+import { allFrames, frameChoices, frameFromFile, listFrames } from './service';
 
 withDatabase();
 
@@ -39,6 +39,8 @@ test('one that is put away is offered no more, keeps its picture, and comes back
   await archiveFrame(p.librarian, id, { archived: true });
   await archiveFrame(p.librarian, id, { archived: true });
   expect((await listFrames(p.librarian)).some((frame) => frame.id === id)).toBe(false);
+  const offered = (await listFrames(p.librarian)).map((frame) => ({ id: frame.id, name: frame.name }));
+  expect(await frameChoices(p.librarian)).toEqual(offered);
   expect(await named(id)).toMatchObject({ archived: true, width: 90 });
   await archiveFrame(p.librarian, id, { archived: false });
   expect((await listFrames(p.librarian)).some((frame) => frame.id === id)).toBe(true);

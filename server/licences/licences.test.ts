@@ -4,7 +4,7 @@ import { beforeAll, describe, expect, test } from 'vitest';
 import { people, withDatabase } from '../db/testing/database';
 import { pool } from '../db/pool';
 import type { Person } from '../people/roles';
-import { addLicence, allowUnderLicence, changeLicence, listLicences } from './service';
+import { addLicence, allowUnderLicence, changeLicence, licenceChoices, listLicences } from './service';
 import { many } from '../db/query';
 
 withDatabase();
@@ -25,6 +25,12 @@ beforeAll(async () => {
     ends_on: '2026-06-14',
   });
 });
+test('for a choice among them, all are named, in the order of their names', async () => {
+  const named = (await listLicences(people.retoucher)).map(({ id, name }) => ({ id, name }));
+  expect(named.map(({ name }) => name)).toEqual(['Ended', 'Says no', 'Says unknown', 'Says yes']);
+  expect(await licenceChoices(people.retoucher)).toEqual(named);
+});
+
 const bought = (licence: string | null) => ({ title: 'Kiln Glaze', supplier: 'Fathom Color', licence_id: licence });
 const refusal = async (
   person: Person,

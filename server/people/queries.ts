@@ -79,6 +79,9 @@ export const isKnownFrom = async (sql: Sql, email: string, network: string): Pro
     )
   ).known;
 
+/** Of a session `s` of a person `p`: that whoever bears it is let in. */
+export const SESSION_LIVES = 's.expires_at > now() and p.active';
+
 /** `stale`: it has not been noted for some minutes that the session is used. */
 export const personBySession = async (sql: Sql, token: Buffer): Promise<(PersonRow & { stale: boolean }) | undefined> =>
   maybe<PersonRow & { stale: boolean }>(sql, {
@@ -89,8 +92,7 @@ export const personBySession = async (sql: Sql, token: Buffer): Promise<(PersonR
         s.seen_at < now() - interval '5 minutes' as stale
       from session s join person p on p.id = s.person_id
       where s.token_sha256 = $1
-        and s.expires_at > now()
-        and p.active
+        and ${SESSION_LIVES}
     `,
     values: [token],
   });
@@ -106,8 +108,7 @@ export const livingSessions = (sql: Sql, tokens: readonly string[]): Promise<{ t
       select encode(s.token_sha256, 'hex') as token
       from session s join person p on p.id = s.person_id
       where s.token_sha256 in (select decode(t, 'hex') from unnest($1::text[]) as t)
-        and s.expires_at > now()
-        and p.active
+        and ${SESSION_LIVES}
     `,
     [tokens],
   );

@@ -6,7 +6,7 @@ import { eventsSince } from '../activity/queries';
 import { pool } from '../db/pool';
 import { people, withDatabase } from '../db/testing/database';
 import { addPerson, personOf, signIn } from '../people/service';
-import { setActive } from '../people/sessions';
+import { digest, setActive } from '../people/sessions';
 import type { Role } from '../people/roles';
 import { addShelf } from '../shelves/service';
 import { beginningOfPage } from './page-beginning';
@@ -49,13 +49,16 @@ test('notes that a session is used, at most every five minutes', async () => {
   expect(rows).toEqual([{ n: 1 }]);
 });
 
-test('is nothing without a session, and after leaving the studio', async () => {
-  const token = await tokenOf('retoucher');
-  expect([await beginningOfPage(''), await beginningOfPage('made up')]).toEqual([null, null]);
-  await pool().query(
-    `update session set expires_at = now() where person_id = (select id from person where email = $1)`,
-    [emailOf('librarian')],
-  );
+test('is nothing without a session, once it is over, and after leaving the studio', async () => {
+  expect([await beginningOfPage(''), await beginningOfPage('made up'), await beginningOfPage('\0🙂')]).toEqual([
+    null,
+    null,
+    null,
+  ]);
+  const over = await tokenOf('librarian');
+  const left = await tokenOf('retoucher');
+  expect([await beginningOfPage(over), await beginningOfPage(left)]).not.toContain(null);
+  await pool().query('update session set expires_at = now() where token_sha256 = $1', [digest(over)]);
   await setActive(people.lead, emailOf('retoucher'), false);
-  expect(await beginningOfPage(token)).toBeNull();
+  expect([await beginningOfPage(over), await beginningOfPage(left)]).toEqual([null, null]);
 });

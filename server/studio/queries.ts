@@ -1,6 +1,7 @@
 import type { Moment } from '../activity/queries';
 import type { Sql } from '../db/pool';
 import { maybe, one } from '../db/query';
+import { SESSION_LIVES } from '../people/queries';
 import type { Role } from '../people/roles';
 
 export const tolerance = async (sql: Sql): Promise<{ p95: number; max: number }> =>
@@ -59,8 +60,7 @@ export const beginningOfPage = (sql: Sql, token: Buffer): Promise<BeginningRow |
         pg_current_snapshot()::text as moment
       from session s join person p on p.id = s.person_id
       where s.token_sha256 = $1
-        and s.expires_at > now()
-        and p.active
+        and ${SESSION_LIVES}
     `,
     values: [token],
   });

@@ -11,7 +11,7 @@ import { useCard } from './hooks/card';
 import { useDropOn } from './hooks/drop';
 import { headingKey } from './hooks/folded';
 import { FoldedRun } from './FoldedRun';
-import { boardsInWindow } from './model/boards';
+import { firstPaint } from './model/boards';
 import { labelsOf, withFolded } from './model/headings';
 import { tabStop } from './model/tab-stop';
 import type { ShelfView, Spine } from './model/spine';
@@ -20,9 +20,6 @@ import { useShelves } from './shelves-context';
 
 /** Boards that are painted once the page is awake; those further down wait until they come near the window. */
 const AT_ONCE = 10;
-/** Boards below the window whose names are painted at once, and about how high one is; the others come when the page is awake. */
-const BELOW = 8;
-const BOARD_PX = 240;
 /** Matches of a board are counted so far. */
 const COUNTED = 1000;
 
@@ -32,20 +29,18 @@ export function Boards({ columns }: { columns: number }) {
   const shown = shelves.filter((shelf) => !shelf.away && !shelf.query && (byShelf.has(shelf.id) || !filtered));
   const spinesOf = (shelf: ShelfView): Spine[] => byShelf.get(shelf.id) ?? [];
   const isAwake = useAwake();
-  const atOnce = isAwake
-    ? AT_ONCE
-    : boardsInWindow(
+  const { whole, named, restPx } = isAwake
+    ? { whole: AT_ONCE, named: shown.length, restPx: 0 }
+    : firstPaint(
         shown.map((shelf) => spinesOf(shelf).length),
         columns,
       );
-  const painted = isAwake ? shown.length : atOnce + BELOW;
-  const below = Math.max(0, shown.length - painted);
   return (
     <>
-      {shown.slice(0, painted).map((shelf, place) => (
-        <Board key={shelf.id} shelf={shelf} spines={spinesOf(shelf)} columns={columns} atOnce={place < atOnce} />
+      {shown.slice(0, named).map((shelf, place) => (
+        <Board key={shelf.id} shelf={shelf} spines={spinesOf(shelf)} columns={columns} atOnce={place < whole} />
       ))}
-      {below > 0 && <div style={{ height: below * BOARD_PX }} />}
+      {restPx > 0 && <div style={{ height: restPx }} />}
       <NewAndAway />
     </>
   );

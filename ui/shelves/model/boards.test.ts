@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { boardsInWindow } from './boards';
+import { boardsInWindow, firstPaint } from './boards';
 
 describe('boards that are painted first', () => {
   test('fill a window: the last of them whole, an empty one for a row', () => {
@@ -10,5 +10,11 @@ describe('boards that are painted first', () => {
   });
   test('are all of them where they are few, and none where there are none', () => {
     expect([boardsInWindow([3, 3], 7), boardsInWindow([], 7)]).toEqual([2, 0]);
+  });
+  test('have the names of eight more below them, and room for the others', () => {
+    const shelves = Array.from({ length: 67 }, () => 7);
+    expect(firstPaint(shelves, 7)).toEqual({ whole: 4, named: 12, restPx: 55 * 240 });
+    expect(firstPaint(shelves.slice(0, 9), 7)).toEqual({ whole: 4, named: 9, restPx: 0 });
+    expect(firstPaint([], 7)).toEqual({ whole: 0, named: 0, restPx: 0 });
   });
 });

@@ -20,7 +20,7 @@ interface Props {
 export default async function Page({ searchParams }: Props) {
   const person = await signedInPerson();
   const { from = '', to = '' } = await searchParams;
-  const frames = (await listFrames(person)).filter(({ archived }) => !archived);
+  const frames = await listFrames(person);
   const known = (id: string): string => (frames.some((frame) => frame.id === id) ? id : '');
   const chosen = { from: known(from), to: known(to) };
   return (

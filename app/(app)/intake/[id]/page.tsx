@@ -1,9 +1,9 @@
 import { notFound } from 'next/navigation';
 import { Problem } from '@/core/problem';
 import { nounFor } from '@/core/words';
-import { listFrames } from '@/server/frames/service';
+import { frameChoices } from '@/server/frames/service';
 import { listShelves } from '@/server/items/service';
-import { listLicences } from '@/server/licences/service';
+import { licenceChoices } from '@/server/licences/service';
 import { arrivalView, releaseFor, type ArrivalView } from '@/server/arrivals/service';
 import { may } from '@/server/people/roles';
 import { notShownOf } from '@/server/references/service';
@@ -38,9 +38,9 @@ export default async function Page({
   if (!view) notFound();
   const { arrival, groups } = view;
   const [frames, shelves, licences, release] = await Promise.all([
-    listFrames(person),
+    frameChoices(person),
     listShelves(person),
-    listLicences(person),
+    licenceChoices(person),
     only || words ? null : releaseFor(person, arrival),
   ]);
   const settled = arrival.status !== 'reading' && arrival.status !== 'arriving';
@@ -69,7 +69,7 @@ export default async function Page({
           only={only}
           words={words}
           papers={view.papers}
-          frames={frames.map((one) => ({ id: one.id, name: one.name }))}
+          frames={frames}
           frame={frames.find((one) => one.id === frame)?.id ?? frames[0]?.id ?? ''}
           stuck={view.stuck}
           may={may(person, 'arrival.accept')}
@@ -77,7 +77,7 @@ export default async function Page({
           files={view.files}
           supplier={release?.pack.supplier ?? ''}
           shelves={shelves.filter((s) => !s.query).map(({ id: s, name }) => ({ id: s, name }))}
-          licences={licences.map((l) => ({ id: l.id, name: l.name }))}
+          licences={licences}
           groups={groups.map((entries) => ({
             group: entries.group,
             count: entries.count,

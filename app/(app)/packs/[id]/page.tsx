@@ -7,7 +7,7 @@ import { isUuid } from '@/core/uuid';
 import { counted } from '@/core/words';
 import { listFrames } from '@/server/frames/service';
 import { signedInPerson } from '@/server/http';
-import { listLicences } from '@/server/licences/service';
+import { licenceChoices } from '@/server/licences/service';
 import { packFor, type PackView } from '@/server/packs/service';
 import { may } from '@/server/people/roles';
 import { Release } from '@/ui/intake/Release';
@@ -30,7 +30,7 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
   if (!isUuid(id)) notFound();
   const [view, licences, frames] = await Promise.all([
     orNull(packFor(person, id)),
-    listLicences(person),
+    licenceChoices(person),
     listFrames(person),
   ]);
   if (!view) notFound();
@@ -59,7 +59,7 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
             .filter((one) => one.status === 'approved' && isPlaceable(one.kind))
             .slice(0, MOST_IN_ADDRESS)
             .map((one) => one.newest_version_id)}
-          licences={licences.map((licence) => ({ id: licence.id, name: licence.name }))}
+          licences={licences}
           may={{
             edit: may(person, 'item.edit'),
             convert: may(person, 'item.convert'),

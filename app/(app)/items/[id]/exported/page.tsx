@@ -2,7 +2,7 @@ import Link from 'next/link';
 import { notFound } from 'next/navigation';
 import { orNull } from '@/core/problem';
 import { isUuid } from '@/core/uuid';
-import { listFrames } from '@/server/frames/service';
+import { frameChoices } from '@/server/frames/service';
 import { signedInPerson } from '@/server/http';
 import { itemFor } from '@/server/items/service';
 import { presetShownFor } from '@/server/references/service';
@@ -26,7 +26,7 @@ export default async function Page({ params, searchParams }: Props) {
   const version = found.forms.find((form) => form.id === wanted) ?? found.newest;
   const [shown, frames, languages] = await Promise.all([
     presetShownFor(person, { ...version, kind: found.item.kind }),
-    listFrames(person),
+    frameChoices(person),
     presetLanguages(person),
   ]);
   return (
@@ -43,7 +43,7 @@ export default async function Page({ params, searchParams }: Props) {
         version={version.id}
         title={found.item.title}
         editor={languages.find((one) => one.id === version.format)?.title ?? 'the editor'}
-        frames={frames.filter(({ archived }) => !archived).map((frame) => ({ id: frame.id, name: frame.name }))}
+        frames={frames}
         notShown={shown?.notShown ?? []}
       />
     </div>
